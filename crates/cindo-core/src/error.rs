@@ -1,0 +1,57 @@
+//! What can be wrong with a request: always a named field and what is allowed.
+
+use serde::Serialize;
+
+/// One thing wrong with one field of a request.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[error("{field}: {message}")]
+pub struct FieldError {
+    /// Dotted path of the field in the request, such as `piece.thickness_mm`.
+    pub field: String,
+    /// What is wrong and what is allowed, for a cook.
+    pub message: String,
+}
+
+/// Collects everything wrong with a request, so that all of it is said at once.
+#[derive(Debug, Default)]
+pub struct Problems(Vec<FieldError>);
+
+impl Problems {
+    /// Nothing wrong yet.
+    pub fn new() -> Self {
+        Self::default()
+    }
+
+    /// Notes one problem.
+    pub fn add(&mut self, field: &str, message: impl Into<String>) {
+        self.0.push(FieldError { field: field.to_owned(), message: message.into() });
+    }
+
+    /// Notes a problem unless `value` is a number from `low` to `high`.
+    pub fn range(&mut self, field: &str, value: f64, low: f64, high: f64, unit: &str) {
+        if !(low..=high).contains(&value) {
+            let gap = if unit.is_empty() { "" } else { " " };
+            self.add(field, format!("{value} is out of range; allowed are {low} to {high}{gap}{unit}"));
+        }
+    }
+
+    /// Takes over the problems of a part.
+    pub fn absorb<T>(&mut self, part: Result<T, Vec<FieldError>>) -> Option<T> {
+        match part {
+            Ok(value) => Some(value),
+            Err(mut errors) => {
+                self.0.append(&mut errors);
+                None
+            }
+        }
+    }
+
+    /// All clear, or the list.
+    ///
+    /// # Errors
+    /// Every problem noted so far.
+    pub fn finish(self) -> Result<(), Vec<FieldError>> {
+        if self.0.is_empty() { Ok(()) } else { Err(self.0) }
+    }
+}

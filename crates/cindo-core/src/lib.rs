@@ -1,0 +1,17 @@
+//! The job of Cindo: heat, water, doneness and planning for one piece of fish.
+//!
+//! No clock, no files, no database, no threads and no global state: everything comes in as an
+//! argument, so that it can run anywhere and every run can be repeated bit for bit.
+
+#![expect(
+    clippy::cast_precision_loss,
+    reason = "cell and sample counts are far below 2^52"
+)]
+
+pub mod error;
+pub mod face;
+pub mod grid;
+pub mod material;
+pub mod simulate;
+pub mod solver;
+pub mod water;

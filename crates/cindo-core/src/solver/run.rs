@@ -1,0 +1,406 @@
+//! Stepping a piece through phases of heat.
+
+use super::Accuracy;
+use super::line::{End, Scratch, Stage};
+use crate::face::{Face, FaceFlux};
+use crate::grid::Grid;
+use crate::material::Flesh;
+
+/// Diagonal coefficient of the two-stage, second-order, L-stable, stiffly accurate Runge–Kutta
+/// method: 1 − 1/√2. Source: Alexander (1977), SIAM J. Numer. Anal. 14:1006.
+const GAMMA: f64 = 1.0 - std::f64::consts::FRAC_1_SQRT_2;
+/// Turns a heat error into an equivalent temperature error, J/(m³ K): raw fish, rounded.
+const TYPICAL_CAPACITY_J_M3K: f64 = 3.8e6;
+/// First step after the surroundings change, s: a new surface layer is that young.
+const FIRST_STEP_S: f64 = 0.05;
+/// Steps never shrink below this, s; a front crossing a cell must not stall a run.
+const SHORTEST_STEP_S: f64 = 0.01;
+
+/// A store of heat that the piece cooks on: pan, oil, liquid, oven air, grate.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Reservoir {
+    /// Stays at one temperature, °C.
+    Held(f64),
+    /// Follows set points (seconds from the start of the cook, °C), linear between them.
+    Course(Vec<(f64, f64)>),
+}
+
+impl Reservoir {
+    /// Temperature at a time since the start of the cook, °C.
+    pub fn temperature_c(&self, time_s: f64) -> f64 {
+        match self {
+            Self::Held(temperature_c) => *temperature_c,
+            Self::Course(points) => {
+                let i = points.partition_point(|p| p.0 <= time_s);
+                match (i.checked_sub(1).and_then(|j| points.get(j)), points.get(i)) {
+                    (Some(a), Some(b)) => a.1 + (b.1 - a.1) * (time_s - a.0) / (b.0 - a.0),
+                    (Some(end), None) | (None, Some(end)) => end.1,
+                    (None, None) => f64::NAN,
+                }
+            }
+        }
+    }
+}
+
+/// What acts on one face: a fixed surrounding, or one whose medium is the reservoir.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Surround {
+    /// Film, radiation and drying.
+    pub face: Face,
+    /// Whether the medium temperature is the reservoir's at every moment.
+    pub on_reservoir: bool,
+}
+
+impl Surround {
+    /// A surrounding of its own temperature.
+    pub const fn fixed(face: Face) -> Self {
+        Self { face, on_reservoir: false }
+    }
+
+    /// A surrounding whose medium is the reservoir.
+    pub const fn reservoir(face: Face) -> Self {
+        Self { face, on_reservoir: true }
+    }
+
+    fn at(&self, reservoir_c: f64) -> Face {
+        if self.on_reservoir { Face { medium_c: reservoir_c, ..self.face } } else { self.face }
+    }
+}
+
+/// A stretch of time with unchanged surroundings.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Phase {
+    /// How long, s.
+    pub duration_s: f64,
+    /// Acts on the bottom; ignored for symmetric pieces, `None` is insulated.
+    pub bottom: Option<Surround>,
+    /// Acts on the top, or all round a symmetric piece; `None` is insulated.
+    pub top: Option<Surround>,
+}
+
+/// Sums of heat and water over a run, per m² of one exposed face.
+#[derive(Debug, Clone, Copy, Default, PartialEq)]
+pub struct Balance {
+    /// Convection and radiation into the piece, before evaporation took its part, J/m².
+    pub incoming_j_m2: f64,
+    /// Taken by water leaving, from the surface and from boiling cells, J/m².
+    pub latent_j_m2: f64,
+    /// Water that left, kg/m².
+    pub evaporated_kg_m2: f64,
+}
+
+/// How much a run worked; equal inputs give equal counts.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq)]
+pub struct WorkCount {
+    /// Time steps taken.
+    pub steps: u64,
+    /// Steps thrown away because their error was too large.
+    pub rejected: u64,
+    /// Tridiagonal solves.
+    pub solves: u64,
+}
+
+/// Whether a run goes on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Sink {
+    /// Go on.
+    Continue,
+    /// Stop here: the observer has what it needs.
+    Stop,
+}
+
+/// What an observer sees after each step.
+#[derive(Debug)]
+pub struct View<'a> {
+    /// Time since the start of the cook, s.
+    pub time_s: f64,
+    /// Length of the step that ended, s.
+    pub step_s: f64,
+    /// Temperatures at cell centres, °C, bottom (or centre) to top.
+    pub temperature_c: &'a [f64],
+    /// Dried share of each cell's free water, 0 to 1.
+    pub dried: &'a [f64],
+    /// Surface temperatures, °C: bottom (of a symmetric piece: its centre) and top.
+    pub surface_c: [f64; 2],
+    /// Temperature of the reservoir, °C.
+    pub reservoir_c: f64,
+}
+
+/// Watches a run.
+pub trait Observer {
+    /// Called after every accepted step.
+    fn observe(&mut self, view: &View<'_>) -> Sink;
+
+    /// Next time at which a step must end, s; steps never pass it.
+    fn next_stop_s(&self) -> f64 {
+        f64::INFINITY
+    }
+}
+
+/// An observer that sees nothing.
+impl Observer for () {
+    fn observe(&mut self, _view: &View<'_>) -> Sink {
+        Sink::Continue
+    }
+}
+
+/// The state of one run. Cloning it is a snapshot to go on from.
+#[derive(Debug, Clone)]
+pub struct Simulation<'a> {
+    flesh: &'a Flesh,
+    grid: &'a Grid,
+    accuracy: Accuracy,
+    time_s: f64,
+    step_s: f64,
+    heat: Vec<f64>,
+    reserve: Vec<f64>,
+    dried: Vec<f64>,
+    scale: Vec<f64>,
+    temperature: Vec<f64>,
+    surface_c: [f64; 2],
+    balance: Balance,
+    /// Booked by the step being tried; joins `balance` when it is accepted.
+    pending: Balance,
+    pending_surface_c: [Option<f64>; 2],
+    start_heat_j_m2: f64,
+    count: WorkCount,
+    // Scratch, allocated once.
+    conductivity: Vec<f64>,
+    link: Vec<f64>,
+    stage_one: Vec<f64>,
+    stage_two: Vec<f64>,
+    base: Vec<f64>,
+    scratch: Scratch,
+}
+
+impl<'a> Simulation<'a> {
+    /// A piece at one temperature throughout.
+    pub fn new(flesh: &'a Flesh, grid: &'a Grid, accuracy: Accuracy, start_c: f64) -> Self {
+        let n = grid.cells();
+        let heat = flesh.heat_content_j_m3(start_c);
+        Self {
+            flesh,
+            grid,
+            accuracy,
+            time_s: 0.0,
+            step_s: FIRST_STEP_S,
+            heat: vec![heat; n],
+            reserve: vec![flesh.reserve_j_m3; n],
+            dried: vec![0.0; n],
+            scale: vec![1.0; n],
+            temperature: vec![start_c; n],
+            surface_c: [start_c; 2],
+            balance: Balance::default(),
+            pending: Balance::default(),
+            pending_surface_c: [None; 2],
+            start_heat_j_m2: heat * grid.total_volume_m(),
+            count: WorkCount::default(),
+            conductivity: vec![0.0; n],
+            link: vec![0.0; n - 1],
+            stage_one: vec![0.0; n],
+            stage_two: vec![0.0; n],
+            base: vec![0.0; n],
+            scratch: Scratch::new(n),
+        }
+    }
+
+    /// Time since the start, s.
+    pub fn time_s(&self) -> f64 {
+        self.time_s
+    }
+
+    /// Temperatures at cell centres, °C.
+    pub fn temperature_c(&self) -> &[f64] {
+        &self.temperature
+    }
+
+    /// Dried share of each cell, 0 to 1.
+    pub fn dried(&self) -> &[f64] {
+        &self.dried
+    }
+
+    /// Surface temperatures, °C: bottom and top.
+    pub fn surface_c(&self) -> [f64; 2] {
+        self.surface_c
+    }
+
+    /// Heat and water booked so far.
+    pub fn balance(&self) -> Balance {
+        self.balance
+    }
+
+    /// Work done so far.
+    pub fn count(&self) -> WorkCount {
+        self.count
+    }
+
+    /// Heat that went into warming the flesh since the start, J/m².
+    pub fn sensible_j_m2(&self) -> f64 {
+        let now: f64 = self.heat.iter().zip(&self.grid.volume_m).map(|(e, v)| e * v).sum();
+        now - self.start_heat_j_m2
+    }
+
+    /// Mean temperature over the volume, °C.
+    pub fn mean_c(&self) -> f64 {
+        let sum: f64 = self.temperature.iter().zip(&self.grid.volume_m).map(|(t, v)| t * v).sum();
+        sum / self.grid.total_volume_m()
+    }
+
+    /// Runs one phase to its end, or until the observer stops it. Returns whether it was stopped.
+    pub fn run(
+        &mut self,
+        phase: &Phase,
+        reservoir: &Reservoir,
+        observer: &mut impl Observer,
+    ) -> Sink {
+        let end_s = self.time_s + phase.duration_s;
+        self.step_s = FIRST_STEP_S;
+        // Landing within rounding of the end counts as landing.
+        while self.time_s < end_s - 1e-9 {
+            let stop_s = end_s.min(observer.next_stop_s());
+            let left_s = stop_s - self.time_s;
+            let mut step_s = self.step_s.min(self.accuracy.longest_step_s);
+            if step_s > left_s - 1e-9 {
+                step_s = left_s;
+            } else if step_s > 0.5 * left_s {
+                step_s = 0.5 * left_s;
+            }
+            let lands = step_s >= left_s;
+            let reservoir_c = reservoir.temperature_c(self.time_s + 0.5 * step_s);
+            let error_k = self.attempt(step_s, phase, reservoir_c);
+            let fit = 0.9 * (self.accuracy.tolerance_k / error_k.max(1e-12)).sqrt();
+            if fit < 0.5 && step_s > SHORTEST_STEP_S {
+                self.count.rejected += 1;
+                self.step_s = (step_s * fit.max(0.2)).max(SHORTEST_STEP_S);
+                continue;
+            }
+            // A step cut short to land says nothing against the length tried before.
+            let grown = step_s * fit.clamp(0.3, 2.0);
+            self.step_s = if lands { grown.max(self.step_s * fit.min(1.0)) } else { grown };
+            self.step_s = self.step_s.max(SHORTEST_STEP_S);
+            self.accept(step_s);
+            if lands {
+                self.time_s = stop_s;
+            }
+            let view = View {
+                time_s: self.time_s,
+                step_s,
+                temperature_c: &self.temperature,
+                dried: &self.dried,
+                surface_c: self.surface_c,
+                reservoir_c: reservoir.temperature_c(self.time_s),
+            };
+            if observer.observe(&view) == Sink::Stop {
+                return Sink::Stop;
+            }
+        }
+        Sink::Continue
+    }
+
+    /// Tries one step into `stage_two` and the pending flux; returns its error, K.
+    fn attempt(&mut self, step_s: f64, phase: &Phase, reservoir_c: f64) -> f64 {
+        let n = self.heat.len();
+        for i in 0..n {
+            self.conductivity[i] =
+                self.flesh.conductivity_w_mk(self.heat[i], self.dried[i], self.scale[i]);
+        }
+        let width = &self.grid.width_m;
+        for i in 0..n - 1 {
+            let resistance =
+                0.5 * (width[i] / self.conductivity[i] + width[i + 1] / self.conductivity[i + 1]);
+            self.link[i] = self.grid.area[i + 1] / resistance;
+        }
+        let bottom = if self.grid.is_symmetric() { None } else { phase.bottom };
+        let faces = [bottom, phase.top].map(|s| s.map(|s| s.at(reservoir_c)));
+        let end = |side: usize, guess_c: f64| {
+            let cell = side * (n - 1);
+            faces[side].as_ref().map(|face| End {
+                face,
+                area: self.grid.area[side * n],
+                half_cell_w_m2k: 2.0 * self.conductivity[cell] / width[cell],
+                guess_c,
+            })
+        };
+        let mut stage = Stage {
+            flesh: self.flesh,
+            volume_m: &self.grid.volume_m,
+            link_w_k: &self.link,
+            reserve: &self.reserve,
+            scale: &self.scale,
+            base: &self.heat,
+            implicit_s: GAMMA * step_s,
+            ends: [end(0, self.surface_c[0]), end(1, self.surface_c[1])],
+        };
+        self.stage_one.copy_from_slice(&self.heat);
+        let (first, first_solves) = stage.solve(&mut self.stage_one, &mut self.scratch);
+
+        let lead = (1.0 - GAMMA) / GAMMA;
+        for i in 0..n {
+            let gain = self.stage_one[i] - self.heat[i];
+            self.base[i] = self.heat[i] + lead * gain;
+            self.stage_two[i] = self.base[i] + gain;
+        }
+        stage.base = &self.base;
+        stage.ends = [end(0, first[0].surface_c), end(1, first[1].surface_c)];
+        let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch);
+
+        self.count.solves += (first_solves + second_solves) as u64;
+        self.book(step_s, &first, &second);
+        self.pending_surface_c =
+            [0, 1].map(|side: usize| faces[side].map(|_| second[side].surface_c));
+        let mut error = 0.0;
+        for i in 0..n {
+            let early = self.stage_one[i] - self.heat[i];
+            let late = self.stage_two[i] - self.base[i];
+            error += self.grid.volume_m[i] * (late - early).abs();
+        }
+        error / (self.grid.total_volume_m() * TYPICAL_CAPACITY_J_M3K)
+    }
+
+    /// Books what crosses the faces during the step being tried.
+    fn book(&mut self, step_s: f64, first: &[FaceFlux; 2], second: &[FaceFlux; 2]) {
+        let weights = [(1.0 - GAMMA) * step_s, GAMMA * step_s];
+        let n = self.heat.len();
+        let mut sum = Balance::default();
+        for side in 0..2 {
+            let area = self.grid.area[side * n];
+            for (flux, weight) in [(&first[side], weights[0]), (&second[side], weights[1])] {
+                sum.incoming_j_m2 += area * weight * flux.incoming_w_m2;
+                sum.latent_j_m2 += area * weight * flux.drying_w_m2;
+                sum.evaporated_kg_m2 += area * weight * flux.drying_kg_m2s;
+            }
+        }
+        self.pending = sum;
+    }
+
+    /// Makes the tried step the state: boiled water leaves for good.
+    fn accept(&mut self, step_s: f64) {
+        self.time_s += step_s;
+        self.count.steps += 1;
+        self.balance.incoming_j_m2 += self.pending.incoming_j_m2;
+        self.balance.latent_j_m2 += self.pending.latent_j_m2;
+        self.balance.evaporated_kg_m2 += self.pending.evaporated_kg_m2;
+        std::mem::swap(&mut self.heat, &mut self.stage_two);
+        let mut boiled_j_m2 = 0.0;
+        for i in 0..self.heat.len() {
+            let boiled = self.heat[i].min(self.reserve[i]);
+            if boiled > 0.0 {
+                self.reserve[i] -= boiled;
+                self.heat[i] -= boiled;
+                boiled_j_m2 += boiled * self.grid.volume_m[i];
+                self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
+                self.scale[i] = self.flesh.scale(self.dried[i]);
+            }
+            self.temperature[i] =
+                self.flesh.temperature(self.heat[i], self.reserve[i], self.scale[i]).0;
+        }
+        self.balance.latent_j_m2 += boiled_j_m2;
+        self.balance.evaporated_kg_m2 += boiled_j_m2 / self.flesh.latent_j_kg;
+        let last = self.heat.len() - 1;
+        // An insulated end has no surface balance of its own: it is as warm as the cell behind it.
+        self.surface_c = [
+            self.pending_surface_c[0].unwrap_or(self.temperature[0]),
+            self.pending_surface_c[1].unwrap_or(self.temperature[last]),
+        ];
+    }
+}

@@ -1,0 +1,47 @@
+//! Shared by the core's tests: reading the reference tables.
+#![allow(dead_code, reason = "each test binary uses its own part")]
+
+use std::path::PathBuf;
+
+/// Rows of a reference table as (header, value) look-ups.
+pub struct Table {
+    header: csv::StringRecord,
+    rows: Vec<csv::StringRecord>,
+}
+
+impl Table {
+    /// Reads `tests/data/<name>`.
+    pub fn read(name: &str) -> Self {
+        let path = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("tests/data").join(name);
+        let mut reader = csv::Reader::from_path(&path).expect("reference table");
+        let header = reader.headers().expect("header").clone();
+        let rows: Vec<_> = reader.records().map(|r| r.expect("row")).collect();
+        assert!(!rows.is_empty(), "{name} is empty");
+        Self { header, rows }
+    }
+
+    pub fn rows(&self) -> impl Iterator<Item = Row<'_>> {
+        self.rows.iter().map(|record| Row { header: &self.header, record })
+    }
+}
+
+/// One row of a reference table.
+pub struct Row<'a> {
+    header: &'a csv::StringRecord,
+    record: &'a csv::StringRecord,
+}
+
+impl Row<'_> {
+    pub fn text(&self, column: &str) -> &str {
+        let i = self.header.iter().position(|h| h == column);
+        &self.record[i.unwrap_or_else(|| panic!("no column {column}"))]
+    }
+
+    pub fn number(&self, column: &str) -> f64 {
+        self.maybe(column).unwrap_or_else(|| panic!("{column}: {:?}", self.text(column)))
+    }
+
+    pub fn maybe(&self, column: &str) -> Option<f64> {
+        self.text(column).trim().parse().ok()
+    }
+}
