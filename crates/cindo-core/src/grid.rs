@@ -38,9 +38,10 @@ pub struct Grid {
 }
 
 impl Grid {
-    /// Divides a piece of `thickness_m` into `cells` volumes (at least 4).
+    /// Divides a piece of `thickness_m` into `cells` volumes (even, at least 4).
     pub fn new(shape: Shape, thickness_m: f64, cells: usize) -> Self {
-        let n = cells.max(4);
+        // Even, because the solver eliminates from both ends to the middle.
+        let n = cells.max(4).next_multiple_of(2);
         let stretched = |s: f64| {
             s - SQUEEZE / std::f64::consts::TAU * (std::f64::consts::TAU * s).sin()
         };

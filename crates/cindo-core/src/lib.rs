@@ -8,10 +8,15 @@
     reason = "cell and sample counts are far below 2^52"
 )]
 
+pub mod catalogue;
+pub mod doneness;
 pub mod error;
 pub mod face;
 pub mod grid;
 pub mod material;
+pub mod method;
+pub mod plan;
+pub mod safety;
 pub mod simulate;
 pub mod solver;
 pub mod water;

@@ -146,40 +146,35 @@ fn quadratic(coefficients: &[f64; 3], t: f64) -> f64 {
     coefficients[0] + t * (coefficients[1] + t * coefficients[2])
 }
 
-/// Coldest temperature in the enthalpy table, °C.
-const TABLE_FLOOR_C: f64 = -60.0;
-/// Intervals of the enthalpy table: 0.3 K each, so linear steps err by less than 1e-5 K.
-const TABLE_INTERVALS: usize = 512;
-
-/// One node of the enthalpy table.
-#[derive(Debug, Clone, Copy)]
-struct Node {
-    temperature_c: f64,
-    /// dT/dE up to the next node, K m³/J.
-    slope: f64,
-    conductivity_w_mk: f64,
-    conductivity_slope: f64,
-}
+/// Coldest temperature that the curves of [`Flesh`] are fitted to, °C. No ice yet: below freezing
+/// they only have to stay monotone.
+const FIT_FLOOR_C: f64 = -5.0;
+/// Heat content is scaled by this inside the curves, J/m³, so that coefficients stay near 1.
+const HEAT_UNIT_J_M3: f64 = 1e8;
+/// Terms of the temperature curve. Five follow the integral to better than 1e-4 K.
+const CURVE_TERMS: usize = 5;
 
 /// Flesh in enthalpy form: temperature as a function of heat content.
 ///
 /// Heat content is volumetric (J/m³) and counted from the boiling point of this flesh, so that
 /// water leaving at the boiling point carries none of it. Below zero the flesh is wet and its
-/// temperature follows the table; from zero to the cell's latent reserve it boils; beyond the
-/// reserve the dried cell heats on.
+/// temperature follows a polynomial fitted to the integral of ρ c_p; from zero to the cell's
+/// latent reserve it boils; beyond the reserve the dried cell heats on. Polynomials instead of a
+/// table let the compiler work on several cells at once.
 #[derive(Debug, Clone)]
 pub struct Flesh {
-    nodes: Vec<Node>,
-    floor_j_m3: f64,
-    inverse_step: f64,
+    /// (T − boiling) / heat content as a polynomial of the heat content in `HEAT_UNIT_J_M3`.
+    curve: [f64; CURVE_TERMS],
+    /// Conductivity as a polynomial of temperature, W/(m K).
+    conductivity: [f64; 3],
     /// Boiling point here, °C. For constant properties only the zero of the heat content.
     pub boil_c: f64,
     /// Latent heat held by the free water of a fresh cell, J/m³; 0 when nothing evaporates.
     pub reserve_j_m3: f64,
     /// Latent heat at the boiling point, J/kg.
     pub latent_j_kg: f64,
-    capacity_above_j_m3k: f64,
-    conductivity_above_w_mk: f64,
+    /// Slope of temperature with heat content above the plateau, K m³/J.
+    slope_above: f64,
     /// Whether surfaces can dry and cells can boil.
     pub evaporates: bool,
 }
@@ -191,47 +186,24 @@ impl Flesh {
             let p = composition.properties(t);
             p.density_kg_m3 * p.specific_heat_j_kgk
         };
-        // Heat content on a fine temperature grid by Simpson's rule, then turned round so that
-        // the look-up is by heat content and costs no search.
-        let fine = 4 * TABLE_INTERVALS;
-        let step = (boil_c - TABLE_FLOOR_C) / fine as f64;
-        let mut content = vec![0.0; fine + 1];
-        for i in (0..fine).rev() {
-            let t = TABLE_FLOOR_C + step * i as f64;
-            let area = step / 6.0 * (rho_cp(t) + 4.0 * rho_cp(t + 0.5 * step) + rho_cp(t + step));
-            content[i] = content[i + 1] - area;
+        let temperature = |share: f64| boil_c + share * (FIT_FLOOR_C - boil_c);
+        let (mut content, mut ratio) = ([0.0; CURVE_TERMS], [0.0; CURVE_TERMS]);
+        for (i, share) in chebyshev::<CURVE_TERMS>().into_iter().enumerate() {
+            let t = temperature(share);
+            content[i] = -simpson(rho_cp, t, boil_c) / HEAT_UNIT_J_M3;
+            ratio[i] = (t - boil_c) / content[i];
         }
-        let floor = content[0];
-        let width = -floor / TABLE_INTERVALS as f64;
-        let mut nodes = Vec::with_capacity(TABLE_INTERVALS + 1);
-        let mut j = 0;
-        for i in 0..=TABLE_INTERVALS {
-            let target = floor + width * i as f64;
-            while j + 1 < fine && content[j + 1] < target {
-                j += 1;
-            }
-            let share = (target - content[j]) / (content[j + 1] - content[j]);
-            let t = (TABLE_FLOOR_C + step * (j as f64 + share)).min(boil_c);
-            nodes.push(Node {
-                temperature_c: t,
-                slope: 0.0,
-                conductivity_w_mk: composition.properties(t).conductivity_w_mk,
-                conductivity_slope: 0.0,
-            });
-        }
-        link(&mut nodes, width);
-        let at_boil = composition.properties(boil_c);
-        let raw_density = composition.properties(10.0).density_kg_m3;
+        let nodes = chebyshev::<3>().map(temperature);
+        let conductivity = nodes.map(|t| composition.properties(t).conductivity_w_mk);
         let latent_j_kg = water::latent_heat_j_kg(boil_c);
+        let raw_density = composition.properties(10.0).density_kg_m3;
         Self {
-            nodes,
-            floor_j_m3: floor,
-            inverse_step: 1.0 / width,
+            curve: interpolate(content, ratio),
+            conductivity: interpolate(nodes, conductivity),
             boil_c,
             reserve_j_m3: latent_j_kg * FREE_WATER_SHARE * composition.water * raw_density,
             latent_j_kg,
-            capacity_above_j_m3k: rho_cp(boil_c) * (1.0 - DRY_HEAT_CAPACITY_LOSS),
-            conductivity_above_w_mk: at_boil.conductivity_w_mk,
+            slope_above: 1.0 / (rho_cp(boil_c) * (1.0 - DRY_HEAT_CAPACITY_LOSS)),
             evaporates: composition.water > 0.0,
         }
     }
@@ -239,104 +211,96 @@ impl Flesh {
     /// Flesh of constant properties: no plateau, no drying.
     pub fn constant(properties: &ConstantProperties, boil_c: f64) -> Self {
         let capacity = properties.rho * properties.cp;
-        let width = capacity * (boil_c - TABLE_FLOOR_C);
-        let node = |t: f64| Node {
-            temperature_c: t,
-            slope: 0.0,
-            conductivity_w_mk: properties.k,
-            conductivity_slope: 0.0,
-        };
-        let mut nodes = vec![node(TABLE_FLOOR_C), node(boil_c)];
-        link(&mut nodes, width);
+        let mut curve = [0.0; CURVE_TERMS];
+        curve[0] = HEAT_UNIT_J_M3 / capacity;
         Self {
-            nodes,
-            floor_j_m3: -width,
-            inverse_step: 1.0 / width,
+            curve,
+            conductivity: [properties.k, 0.0, 0.0],
             boil_c,
             reserve_j_m3: 0.0,
             latent_j_kg: water::latent_heat_j_kg(boil_c),
-            capacity_above_j_m3k: capacity,
-            conductivity_above_w_mk: properties.k,
+            slope_above: 1.0 / capacity,
             evaporates: false,
         }
     }
 
-    /// Heat content of wet flesh at a temperature up to the boiling point, J/m³.
+    /// Heat content of wet flesh at a temperature, J/m³.
     pub fn heat_content_j_m3(&self, temperature_c: f64) -> f64 {
-        if temperature_c >= self.boil_c {
-            return (temperature_c - self.boil_c) * self.capacity_above_j_m3k;
+        let rise = temperature_c - self.boil_c;
+        if rise >= 0.0 {
+            return rise / self.slope_above;
         }
-        let i = self
-            .nodes
-            .partition_point(|n| n.temperature_c <= temperature_c)
-            .saturating_sub(1)
-            .min(self.nodes.len() - 2);
-        let node = &self.nodes[i];
-        self.floor_j_m3
-            + i as f64 / self.inverse_step
-            + (temperature_c - node.temperature_c) / node.slope
+        // Newton on the nearly straight curve.
+        let mut e = rise * HEAT_UNIT_J_M3 / self.curve[0];
+        for _ in 0..8 {
+            let (t, slope) = self.temperature(e, 0.0, 1.0);
+            e -= (t - temperature_c) / slope;
+        }
+        e
     }
 
     /// Temperature (°C) and dT/dE (K m³/J) of a cell with heat content `e` (J/m³), latent
-    /// reserve left (J/m³) and the heat-capacity scale of its dried share.
+    /// reserve left (J/m³) and the inverse of its heat-capacity scale.
     #[inline]
-    pub fn temperature(&self, e: f64, reserve: f64, scale: f64) -> (f64, f64) {
-        if e < 0.0 {
-            let wet = e / scale;
-            let (i, offset) = self.locate(wet);
-            let node = &self.nodes[i];
-            (node.temperature_c + node.slope * offset, node.slope / scale)
-        } else if e < reserve {
-            (self.boil_c, 0.0)
-        } else {
-            let slope = 1.0 / self.capacity_above_j_m3k;
-            (self.boil_c + (e - reserve) * slope, slope)
-        }
+    pub fn temperature(&self, e: f64, reserve: f64, inverse_scale: f64) -> (f64, f64) {
+        let [a, b, c, d, f] = self.curve;
+        let unit = inverse_scale / HEAT_UNIT_J_M3;
+        let x = if e < 0.0 { e } else { 0.0 } * unit;
+        let rise = x * (a + x * (b + x * (c + x * (d + x * f))));
+        let slope = unit * (a + x * (2.0 * b + x * (3.0 * c + x * (4.0 * d + x * 5.0 * f))));
+        // Selections instead of branches, so that cells are worked on in pairs.
+        let over = if e > reserve { e - reserve } else { 0.0 };
+        let above = if e >= reserve { self.slope_above } else { 0.0 };
+        (self.boil_c + rise + over * self.slope_above, if e < 0.0 { slope } else { above })
     }
 
     /// Conductivity of a cell, W/(m K), evaluated at min(T, boiling) and thinned by drying.
     #[inline]
-    pub fn conductivity_w_mk(&self, e: f64, dried: f64, scale: f64) -> f64 {
-        let wet = if e < 0.0 {
-            let (i, offset) = self.locate(e / scale);
-            let node = &self.nodes[i];
-            node.conductivity_w_mk + node.conductivity_slope * offset
-        } else {
-            self.conductivity_above_w_mk
-        };
+    pub fn conductivity_w_mk(&self, temperature_c: f64, dried: f64) -> f64 {
+        let wet = quadratic(&self.conductivity, temperature_c.min(self.boil_c));
         wet + dried * (DRY_CONDUCTIVITY_W_MK - wet)
     }
 
+    /// Inverse of the heat-capacity scale of a cell whose dried share is `dried` (0 to 1).
     #[inline]
-    fn locate(&self, e: f64) -> (usize, f64) {
-        let position = (e - self.floor_j_m3) * self.inverse_step;
-        #[expect(
-            clippy::cast_possible_truncation,
-            clippy::cast_sign_loss,
-            reason = "float-to-int casts saturate, and the index is clamped to the table"
-        )]
-        let i = (position as usize).min(self.nodes.len() - 2);
-        (i, (position - i as f64) / self.inverse_step)
-    }
-
-    /// Heat-capacity scale of a cell whose dried share is `dried` (0 to 1).
-    #[inline]
-    pub fn scale(&self, dried: f64) -> f64 {
-        1.0 - DRY_HEAT_CAPACITY_LOSS * dried
+    pub fn inverse_scale(dried: f64) -> f64 {
+        1.0 / (1.0 - DRY_HEAT_CAPACITY_LOSS * dried)
     }
 }
 
-fn link(nodes: &mut [Node], width: f64) {
-    for i in 0..nodes.len() - 1 {
-        let next = nodes[i + 1];
-        let node = &mut nodes[i];
-        node.slope = (next.temperature_c - node.temperature_c) / width;
-        node.conductivity_slope = (next.conductivity_w_mk - node.conductivity_w_mk) / width;
+/// Chebyshev points on 0 to 1, ends excluded.
+fn chebyshev<const N: usize>() -> [f64; N] {
+    std::array::from_fn(|i| {
+        0.5 - 0.5 * ((2 * i + 1) as f64 / (2 * N) as f64 * std::f64::consts::PI).cos()
+    })
+}
+
+/// Integral of `f` from `a` to `b` by Simpson's rule on 256 intervals.
+fn simpson(f: impl Fn(f64) -> f64, a: f64, b: f64) -> f64 {
+    let step = (b - a) / 256.0;
+    (0..256)
+        .map(|i| a + step * f64::from(i))
+        .map(|t| step / 6.0 * (f(t) + 4.0 * f(t + 0.5 * step) + f(t + step)))
+        .sum()
+}
+
+/// Coefficients, constant first, of the polynomial through the given points: divided differences
+/// (Newton's form), expanded.
+fn interpolate<const N: usize>(x: [f64; N], y: [f64; N]) -> [f64; N] {
+    let mut divided = y;
+    for order in 1..N {
+        for i in (order..N).rev() {
+            divided[i] = (divided[i] - divided[i - 1]) / (x[i] - x[i - order]);
+        }
     }
-    if let [.., before, last] = nodes {
-        last.slope = before.slope;
-        last.conductivity_slope = before.conductivity_slope;
+    let mut coefficients = [0.0; N];
+    for i in (0..N).rev() {
+        for j in (1..N).rev() {
+            coefficients[j] = coefficients[j - 1] - x[i] * coefficients[j];
+        }
+        coefficients[0] = divided[i] - x[i] * coefficients[0];
     }
+    coefficients
 }
 
 #[cfg(test)]
@@ -346,12 +310,11 @@ mod tests {
     const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
 
     #[test]
-    fn enthalpy_table_returns_the_temperature_put_in() {
+    fn enthalpy_curve_returns_the_temperature_put_in() {
         let flesh = Flesh::of(&COD.normalised("c").unwrap(), 99.97);
-        for t in [-5.0, 0.0, 4.0, 20.0, 51.3, 88.8, 99.9, 130.0] {
+        for t in [-20.0, -5.0, 0.0, 4.0, 20.0, 51.3, 88.8, 99.9, 130.0] {
             let e = flesh.heat_content_j_m3(t);
-            let reserve = 0.0;
-            let (back, _) = flesh.temperature(e, reserve, 1.0);
+            let (back, _) = flesh.temperature(e, 0.0, 1.0);
             assert!((back - t).abs() < 1e-9, "{t} came back as {back}");
         }
     }
@@ -360,7 +323,7 @@ mod tests {
     fn heat_content_is_the_integral_of_density_times_specific_heat() {
         let composition = COD.normalised("c").unwrap();
         let flesh = Flesh::of(&composition, 99.97);
-        let by_table = flesh.heat_content_j_m3(60.0) - flesh.heat_content_j_m3(5.0);
+        let by_curve = flesh.heat_content_j_m3(60.0) - flesh.heat_content_j_m3(5.0);
         let n = 2000;
         let step = 55.0 / f64::from(n);
         let by_midpoints: f64 = (0..n)
@@ -369,7 +332,17 @@ mod tests {
                 p.density_kg_m3 * p.specific_heat_j_kgk * step
             })
             .sum();
-        assert!((by_table / by_midpoints - 1.0).abs() < 1e-6);
+        assert!((by_curve / by_midpoints - 1.0).abs() < 1e-6);
+    }
+
+    #[test]
+    fn fitted_conductivity_stays_on_the_mixture() {
+        let composition = COD.normalised("c").unwrap();
+        let flesh = Flesh::of(&composition, 99.97);
+        for t in [0.0, 10.0, 35.0, 60.0, 85.0, 99.0] {
+            let exact = composition.properties(t).conductivity_w_mk;
+            assert!((flesh.conductivity_w_mk(t, 0.0) / exact - 1.0).abs() < 1e-4, "{t}");
+        }
     }
 
     #[test]

@@ -155,17 +155,19 @@ pub struct Simulation<'a> {
     heat: Vec<f64>,
     reserve: Vec<f64>,
     dried: Vec<f64>,
-    scale: Vec<f64>,
+    inverse_scale: Vec<f64>,
     temperature: Vec<f64>,
+    slope: Vec<f64>,
     surface_c: [f64; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
     pending: Balance,
     pending_surface_c: [Option<f64>; 2],
+    total_volume_m: f64,
     start_heat_j_m2: f64,
     count: WorkCount,
     // Scratch, allocated once.
-    conductivity: Vec<f64>,
+    half_resistance: Vec<f64>,
     link: Vec<f64>,
     stage_one: Vec<f64>,
     stage_two: Vec<f64>,
@@ -187,15 +189,17 @@ impl<'a> Simulation<'a> {
             heat: vec![heat; n],
             reserve: vec![flesh.reserve_j_m3; n],
             dried: vec![0.0; n],
-            scale: vec![1.0; n],
+            inverse_scale: vec![1.0; n],
             temperature: vec![start_c; n],
+            slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
             balance: Balance::default(),
             pending: Balance::default(),
             pending_surface_c: [None; 2],
+            total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
             count: WorkCount::default(),
-            conductivity: vec![0.0; n],
+            half_resistance: vec![0.0; n],
             link: vec![0.0; n - 1],
             stage_one: vec![0.0; n],
             stage_two: vec![0.0; n],
@@ -300,15 +304,18 @@ impl<'a> Simulation<'a> {
     /// Tries one step into `stage_two` and the pending flux; returns its error, K.
     fn attempt(&mut self, step_s: f64, phase: &Phase, reservoir_c: f64) -> f64 {
         let n = self.heat.len();
-        for i in 0..n {
-            self.conductivity[i] =
-                self.flesh.conductivity_w_mk(self.heat[i], self.dried[i], self.scale[i]);
-        }
-        let width = &self.grid.width_m;
-        for i in 0..n - 1 {
-            let resistance =
-                0.5 * (width[i] / self.conductivity[i] + width[i + 1] / self.conductivity[i + 1]);
-            self.link[i] = self.grid.area[i + 1] / resistance;
+        let grid = self.grid;
+        let half = &mut self.half_resistance[..n];
+        {
+            let (width, area) = (&grid.width_m[..n], &grid.area[..=n]);
+            let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
+            let link = &mut self.link[..n - 1];
+            for i in 0..n {
+                half[i] = 0.5 * width[i] / self.flesh.conductivity_w_mk(temperature[i], dried[i]);
+            }
+            for i in 0..n - 1 {
+                link[i] = area[i + 1] / (half[i] + half[i + 1]);
+            }
         }
         let bottom = if self.grid.is_symmetric() { None } else { phase.bottom };
         let faces = [bottom, phase.top].map(|s| s.map(|s| s.at(reservoir_c)));
@@ -316,8 +323,8 @@ impl<'a> Simulation<'a> {
             let cell = side * (n - 1);
             faces[side].as_ref().map(|face| End {
                 face,
-                area: self.grid.area[side * n],
-                half_cell_w_m2k: 2.0 * self.conductivity[cell] / width[cell],
+                area: grid.area[side * n],
+                half_cell_w_m2k: 1.0 / half[cell],
                 guess_c,
             })
         };
@@ -326,35 +333,43 @@ impl<'a> Simulation<'a> {
             volume_m: &self.grid.volume_m,
             link_w_k: &self.link,
             reserve: &self.reserve,
-            scale: &self.scale,
+            inverse_scale: &self.inverse_scale,
             base: &self.heat,
             implicit_s: GAMMA * step_s,
             ends: [end(0, self.surface_c[0]), end(1, self.surface_c[1])],
         };
         self.stage_one.copy_from_slice(&self.heat);
+        self.scratch.temperature.copy_from_slice(&self.temperature);
+        self.scratch.slope.copy_from_slice(&self.slope);
         let (first, first_solves) = stage.solve(&mut self.stage_one, &mut self.scratch);
 
         let lead = (1.0 - GAMMA) / GAMMA;
-        for i in 0..n {
-            let gain = self.stage_one[i] - self.heat[i];
-            self.base[i] = self.heat[i] + lead * gain;
-            self.stage_two[i] = self.base[i] + gain;
+        {
+            let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
+            let (base, two) = (&mut self.base[..n], &mut self.stage_two[..n]);
+            for i in 0..n {
+                let gain = one[i] - heat[i];
+                base[i] = heat[i] + lead * gain;
+                two[i] = base[i] + gain;
+            }
         }
         stage.base = &self.base;
         stage.ends = [end(0, first[0].surface_c), end(1, first[1].surface_c)];
+        stage.evaluate(&self.stage_two, &mut self.scratch);
         let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch);
 
         self.count.solves += (first_solves + second_solves) as u64;
         self.book(step_s, &first, &second);
         self.pending_surface_c =
             [0, 1].map(|side: usize| faces[side].map(|_| second[side].surface_c));
+        let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
+        let (base, two) = (&self.base[..n], &self.stage_two[..n]);
+        let volume = &grid.volume_m[..n];
         let mut error = 0.0;
         for i in 0..n {
-            let early = self.stage_one[i] - self.heat[i];
-            let late = self.stage_two[i] - self.base[i];
-            error += self.grid.volume_m[i] * (late - early).abs();
+            error += volume[i] * ((two[i] - base[i]) - (one[i] - heat[i])).abs();
         }
-        error / (self.grid.total_volume_m() * TYPICAL_CAPACITY_J_M3K)
+        error / (self.total_volume_m * TYPICAL_CAPACITY_J_M3K)
     }
 
     /// Books what crosses the faces during the step being tried.
@@ -389,11 +404,12 @@ impl<'a> Simulation<'a> {
                 self.heat[i] -= boiled;
                 boiled_j_m2 += boiled * self.grid.volume_m[i];
                 self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
-                self.scale[i] = self.flesh.scale(self.dried[i]);
+                self.inverse_scale[i] = Flesh::inverse_scale(self.dried[i]);
             }
-            self.temperature[i] =
-                self.flesh.temperature(self.heat[i], self.reserve[i], self.scale[i]).0;
         }
+        // Boiling moves heat content and reserve together, so temperatures stay as solved.
+        self.temperature.copy_from_slice(&self.scratch.temperature);
+        self.slope.copy_from_slice(&self.scratch.slope);
         self.balance.latent_j_m2 += boiled_j_m2;
         self.balance.evaporated_kg_m2 += boiled_j_m2 / self.flesh.latent_j_kg;
         let last = self.heat.len() - 1;

@@ -1,0 +1,263 @@
+//! The inverse problem: when to take it off so that it rests to the target, how wide the window is
+//! and how far the moment can wander with what nobody knows exactly.
+
+use super::answer::{self, Found, PlanAnswer};
+use super::cook::{Cook, Ending};
+use super::{PlanRequest, Target};
+use crate::error::FieldError;
+use crate::method::Setting;
+use crate::solver::Accuracy;
+
+/// Longest time in the heat that is searched, s.
+const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
+/// Shortest time in the heat, s.
+const SHORTEST_COOK_S: f64 = 2.0;
+/// Widest window that is reported, s.
+const WIDEST_WINDOW_S: f64 = 3600.0;
+/// The core's level is found to this, K.
+const LEVEL_TOLERANCE_K: f64 = 0.03;
+/// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
+const BOOK_MARGIN_K: f64 = 0.1;
+
+/// What is uncertain about a piece: thickness by eye and measured (m), start (K), film (share),
+/// medium (K). Source: common practice.
+const THICKNESS_BY_EYE_M: f64 = 0.002;
+const THICKNESS_MEASURED_M: f64 = 0.001;
+const START_K: f64 = 2.0;
+const FILM_SHARE: f64 = 0.2;
+const MEDIUM_K: f64 = 10.0;
+/// Look from and latest stand this many spreads from the pull.
+const SPREADS: f64 = 1.3;
+
+/// A root with the slope of the function there.
+#[derive(Debug, Clone, Copy)]
+struct Root {
+    at: f64,
+    slope: f64,
+}
+
+/// Finds where a rising function reaches `target`, from a guess: secant steps inside a shrinking
+/// bracket. `None` when it stays below up to `high`, the low end when it is above already there.
+fn rising_root(
+    mut f: impl FnMut(f64) -> f64,
+    target: f64,
+    guess: f64,
+    slope_guess: f64,
+    (mut low, mut high): (f64, f64),
+) -> Option<Root> {
+    let (mut low_open, mut high_open) = (true, true);
+    let mut x = guess.clamp(low, high);
+    let mut slope = slope_guess;
+    let mut last: Option<(f64, f64)> = None;
+    for _ in 0..60 {
+        let y = f(x) - target;
+        if let Some((x0, y0)) = last
+            && (x - x0).abs() > 1e-6
+        {
+            let secant = (y - y0) / (x - x0);
+            if secant > 0.0 {
+                slope = secant;
+            }
+        }
+        if y.abs() < LEVEL_TOLERANCE_K {
+            return Some(Root { at: x, slope });
+        }
+        if y > 0.0 {
+            if !high_open && x >= high {
+                return Some(Root { at: x, slope });
+            }
+            high = x;
+            high_open = false;
+            if low_open && x <= low {
+                return Some(Root { at: x, slope });
+            }
+        } else {
+            if high_open && x >= high {
+                return None;
+            }
+            low = x;
+            low_open = false;
+        }
+        if high - low < 0.05 {
+            return Some(Root { at: 0.5 * (low + high), slope });
+        }
+        last = Some((x, y));
+        let step = -y / slope.max(1e-6);
+        let mut next = x + step;
+        // Keep inside the bracket; beyond an open end at most double or halve.
+        if next <= low {
+            next = if low_open { (0.5 * x).max(low) } else { 0.5 * (low + high) };
+        } else if next >= high {
+            next = if high_open { (2.0 * x).min(high) } else { 0.5 * (low + high) };
+        }
+        if low_open {
+            next = next.max(0.4 * x).max(low);
+        }
+        if high_open {
+            next = next.min(2.5 * x).min(high);
+        }
+        x = next;
+    }
+    Some(Root { at: x, slope })
+}
+
+/// Solves a plan.
+pub(super) fn plan(
+    request: &PlanRequest,
+    setting: &Setting<'_>,
+    target: &Target,
+) -> Result<PlanAnswer, Vec<FieldError>> {
+    if setting.start_c >= target.from_c {
+        return Err(vec![unreachable_because(format!(
+            "it starts at {:.0} °C, already as warm as {}",
+            setting.start_c, target.name
+        ))]);
+    }
+    let hold_s = target.hold_s;
+    let aim_c = if hold_s > 0.0 { target.aim_c + BOOK_MARGIN_K } else { target.aim_c };
+    let fast = Cook::new(setting, Accuracy::FAST);
+    let fine = Cook::new(setting, Accuracy::FINE);
+    let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
+
+    let mm = setting.thickness_m * 1000.0;
+    let guess_s = 0.5 * mm * mm;
+    let level = |pull_s: f64| fast.candidate(pull_s, hold_s).level_c;
+    let Some(rough) = rising_root(level, aim_c, guess_s, 60.0 / guess_s, span) else {
+        return Err(vec![unreachable(setting, target, &fast)]);
+    };
+    let fine_level = |pull_s: f64| fine.candidate(pull_s, hold_s).level_c;
+    let Some(root) = rising_root(fine_level, aim_c, rough.at, rough.slope, span) else {
+        return Err(vec![unreachable(setting, target, &fast)]);
+    };
+    let mut pull_s = root.at;
+    let mut found = record(setting, target, &fine, pull_s);
+    if hold_s > 0.0 {
+        // The core may meet the rule before the coolest face does: lengthen until all of it does.
+        let mut tries = 0;
+        while !found.verdict.reaches_63c_15s && tries < 40 {
+            pull_s *= 1.03;
+            found = record(setting, target, &fine, pull_s);
+            tries += 1;
+        }
+        if !found.verdict.reaches_63c_15s {
+            return Err(vec![unreachable(setting, target, &fast)]);
+        }
+    }
+
+    let window = window(&fast, target, pull_s, rough.slope);
+    let spread_s = spread(setting, request, &fast, pull_s, hold_s, rough.slope);
+    found.look_from_s = (pull_s - SPREADS * spread_s).max(0.0);
+    let far_edge = window.map_or(f64::INFINITY, |w| w.1);
+    found.latest_s = (pull_s + SPREADS * spread_s).min(far_edge).max(pull_s);
+    found.window_s = window.map(|(early, late)| late - early);
+    found.window_from_s = window.map(|(early, _)| early);
+    found.spread_s = spread_s;
+    Ok(answer::assemble(request, setting, target, &fine, found))
+}
+
+fn record(setting: &Setting<'_>, target: &Target, fine: &Cook, pull_s: f64) -> Found {
+    answer::record(setting, fine, pull_s, target.hold_s)
+}
+
+/// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast
+/// solver finds them, corrected by what it is off at the plan's own pull.
+fn window(fast: &Cook, target: &Target, pull_s: f64, slope: f64) -> Option<(f64, f64)> {
+    let upper_c = target.to_c?;
+    let turns_s = fast.programme.turns_s(pull_s);
+    let floor_s = turns_s.last().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
+    let mut shared = fast.raw();
+    let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
+    fast.heat(&mut shared, &turns_s, fork_s, &mut ());
+    let level = |at_s: f64| {
+        if at_s >= fork_s {
+            fast.finish(shared.clone(), &turns_s, at_s, 0.0).peak_c
+        } else {
+            fast.finish(fast.raw(), &turns_s, at_s, 0.0).peak_c
+        }
+    };
+    let bias = level(pull_s) - target.aim_c;
+    let guess = |edge_c: f64| pull_s + (edge_c - target.aim_c) / slope.max(1e-6);
+    let early = rising_root(
+        level,
+        target.from_c + bias,
+        guess(target.from_c),
+        slope,
+        (floor_s, LONGEST_COOK_S),
+    )
+    .map_or(pull_s, |root| root.at.min(pull_s));
+    let late = rising_root(
+        level,
+        upper_c + bias,
+        guess(upper_c),
+        slope,
+        (floor_s, pull_s + WIDEST_WINDOW_S),
+    )
+    .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
+    Some((early, late.min(early + WIDEST_WINDOW_S)))
+}
+
+/// Standard deviation, so to speak, of the right pull, s: one finite difference for each thing that
+/// nobody knows exactly, added in quadrature.
+fn spread(
+    setting: &Setting<'_>,
+    request: &PlanRequest,
+    fast: &Cook,
+    pull_s: f64,
+    hold_s: f64,
+    slope: f64,
+) -> f64 {
+    let base = fast.candidate(pull_s, hold_s).level_c;
+    let measured = request.piece.thickness_measured.unwrap_or(false);
+    let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
+    let mut variants = vec![
+        Setting { thickness_m: setting.thickness_m + thicker, ..setting.clone() },
+        Setting { start_c: setting.start_c + START_K, ..setting.clone() },
+        Setting { film_factor: 1.0 + FILM_SHARE, ..setting.clone() },
+    ];
+    if setting.method.range_c.is_some() {
+        variants.push(Setting { medium_c: setting.medium_c + MEDIUM_K, ..setting.clone() });
+    }
+    let sum: f64 = variants
+        .iter()
+        .map(|variant| {
+            let cook = Cook::new(variant, Accuracy::FAST);
+            // The same clock times: only the piece or its heat differs.
+            let turns_s = fast.programme.turns_s(pull_s);
+            let level = cook.finish(cook.raw(), &turns_s, pull_s, hold_s).level_c;
+            ((level - base) / slope.max(1e-6)).powi(2)
+        })
+        .sum();
+    sum.sqrt()
+}
+
+fn unreachable_because(message: String) -> FieldError {
+    FieldError { field: "doneness".to_owned(), message }
+}
+
+/// Says why a target cannot be reached, and what would reach it.
+fn unreachable(setting: &Setting<'_>, target: &Target, fast: &Cook) -> FieldError {
+    let ending: Ending = fast.candidate(LONGEST_COOK_S, target.hold_s);
+    let needed = if target.hold_s > 0.0 {
+        format!("{:.0} °C for {:.0} s", target.from_c, target.hold_s)
+    } else {
+        format!("{:.0} °C", target.aim_c)
+    };
+    let medium = setting.method.medium.to_lowercase();
+    let way_out = match setting.method.range_c {
+        Some(_) if setting.medium_c > target.aim_c + 20.0 => {
+            "cut it thinner, or choose a hotter method or a lower doneness".to_owned()
+        }
+        Some([_, high]) if high > target.aim_c + 5.0 => format!(
+            "raise the {medium} to {:.0} °C or more, or choose a lower doneness",
+            (target.aim_c + 8.0).min(high)
+        ),
+        _ => "choose a hotter method or a lower doneness".to_owned(),
+    };
+    unreachable_because(format!(
+        "with the {medium} at {:.0} °C the core gets no warmer than {:.0} °C in {:.0} hours, and {} needs {needed}; {way_out}",
+        setting.medium_c,
+        ending.peak_c,
+        LONGEST_COOK_S / 3600.0,
+        target.name
+    ))
+}
