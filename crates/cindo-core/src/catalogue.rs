@@ -222,6 +222,19 @@ impl fmt::Display for School {
     }
 }
 
+/// A fat for frying.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Oil {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name for cooks.
+    pub name: String,
+    /// Where it begins to smoke, °C, from and to.
+    pub smoke_point_c: [f64; 2],
+}
+
 /// A way of cooking: the facts; its behaviour is in the file of its family.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -402,6 +415,10 @@ pub struct Catalogue {
     pub bands: Vec<Band>,
     /// Cautions in the order in which they are shown.
     pub cautions: Vec<Caution>,
+    /// Fats for frying.
+    pub oils: Vec<Oil>,
+    /// Where figures come from that no entry names itself.
+    pub sources: Vec<String>,
     /// Heat-transfer faces.
     pub faces: Faces,
 }
@@ -428,6 +445,12 @@ struct BandFile {
 }
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
+struct OilFile {
+    oil: Vec<Oil>,
+    sources: Vec<String>,
+}
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
 struct CautionFile {
     caution: Vec<Caution>,
 }
@@ -451,12 +474,15 @@ impl Catalogue {
         let methods: MethodFile = parse("methods.toml", include_str!("../data/methods.toml"))?;
         let bands: BandFile = parse("doneness.toml", include_str!("../data/doneness.toml"))?;
         let cautions: CautionFile = parse("cautions.toml", include_str!("../data/cautions.toml"))?;
+        let oils: OilFile = parse("oils.toml", include_str!("../data/oils.toml"))?;
         Ok(Self {
             species: species.species,
             cuts: cuts.cut,
             methods: methods.method,
             bands: bands.band,
             cautions: cautions.caution,
+            oils: oils.oil,
+            sources: oils.sources,
             faces: parse("faces.toml", include_str!("../data/faces.toml"))?,
         })
     }

@@ -1,1 +1,124 @@
-fn main() {}
+//! The `cindo` command line: plan, simulate, serve.
+
+#![expect(
+    clippy::print_stdout,
+    clippy::print_stderr,
+    reason = "a command line speaks on standard output and error"
+)]
+
+mod assets;
+mod card_file;
+mod config;
+mod demo;
+mod error;
+mod openapi;
+mod request;
+mod routes;
+mod serve;
+mod solver;
+
+use std::io::{Read, Write};
+use std::path::PathBuf;
+use std::process::ExitCode;
+
+use cindo_core::catalogue::Catalogue;
+use cindo_core::error::FieldError;
+use clap::{Parser, Subcommand};
+use serde::Serialize;
+
+use crate::config::ServeConfig;
+
+/// Exit code for bad input.
+const BAD_INPUT: u8 = 2;
+
+/// Plans fish on the heat: what heat, how long a side, when to take it off.
+#[derive(Debug, Parser)]
+#[command(version, about)]
+struct Cli {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+enum Command {
+    /// Starts the server with the front end inside.
+    Serve(ServeConfig),
+    /// Best plan for one piece and method.
+    Plan {
+        /// The request as JSON; `-` reads standard input.
+        #[arg(default_value = "-")]
+        file: PathBuf,
+    },
+    /// The bare solver on faces given by hand.
+    Simulate {
+        /// The request as JSON; `-` reads standard input.
+        #[arg(default_value = "-")]
+        file: PathBuf,
+    },
+    /// Writes the API description (OpenAPI) to standard output.
+    #[command(hide = true)]
+    Openapi,
+}
+
+fn main() -> ExitCode {
+    let cli = Cli::parse();
+    let outcome = match cli.command {
+        Command::Serve(config) => serve::run(config),
+        Command::Plan { file } => Catalogue::embedded()
+            .map_err(|e| fail(&e.to_string()))
+            .and_then(|catalogue| {
+                answer(&file, |request| cindo_core::plan::plan(&catalogue, &request))
+            }),
+        Command::Simulate { file } => {
+            answer(&file, |request| cindo_core::simulate::simulate(&request))
+        }
+        Command::Openapi => openapi::document()
+            .to_pretty_json()
+            .map_err(|e| fail(&e.to_string()))
+            .and_then(|json| print(&json)),
+    };
+    outcome.err().unwrap_or(ExitCode::SUCCESS)
+}
+
+fn fail(message: &str) -> ExitCode {
+    eprintln!("cindo: {message}");
+    ExitCode::FAILURE
+}
+
+/// Reads a request, answers it as JSON on standard output; bad input is one line on standard error.
+fn answer<Q, A>(
+    file: &PathBuf,
+    solve: impl FnOnce(Q) -> Result<A, Vec<FieldError>>,
+) -> Result<(), ExitCode>
+where
+    Q: serde::de::DeserializeOwned,
+    A: Serialize,
+{
+    let bad = |errors: Vec<FieldError>| {
+        let lines: Vec<String> = errors.iter().map(ToString::to_string).collect();
+        eprintln!("cindo: {}", lines.join("; ").replace('\n', " "));
+        ExitCode::from(BAD_INPUT)
+    };
+    let mut bytes = Vec::new();
+    let read = if file.as_os_str() == "-" {
+        std::io::stdin().read_to_end(&mut bytes).map(|_| ())
+    } else {
+        std::fs::read(file).map(|content| bytes = content)
+    };
+    read.map_err(|e| {
+        bad(vec![FieldError { field: file.display().to_string(), message: e.to_string() }])
+    })?;
+    let request = request::parse(&bytes).map_err(|e| bad(vec![e]))?;
+    let answer = solve(request).map_err(bad)?;
+    let json = serde_json::to_string(&answer).map_err(|e| fail(&e.to_string()))?;
+    print(&json)
+}
+
+/// Prints a line; a reader that has gone away is not our failure.
+fn print(text: &str) -> Result<(), ExitCode> {
+    let mut out = std::io::stdout().lock();
+    match writeln!(out, "{text}").and_then(|()| out.flush()) {
+        Err(e) if e.kind() != std::io::ErrorKind::BrokenPipe => Err(fail(&e.to_string())),
+        _ => Ok(()),
+    }
+}

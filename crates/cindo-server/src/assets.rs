@@ -1,0 +1,87 @@
+//! The built front end, from inside the binary.
+
+use actix_web::http::header::{self, HeaderValue};
+use actix_web::{HttpRequest, HttpResponse};
+use rust_embed::{EmbeddedFile, RustEmbed};
+
+use crate::error::ApiError;
+
+#[derive(RustEmbed)]
+#[folder = "../../web/dist"]
+#[allow_missing = true]
+struct Assets;
+
+/// Names under `assets/` carry a hash of their content and never change.
+const FOREVER: &str = "public, max-age=31536000, immutable";
+/// Everything else is asked for again, and mostly answered with "not modified".
+const ASK_AGAIN: &str = "no-cache";
+
+/// Serves a file, or the page itself for an address of the single-page application.
+pub(crate) async fn serve(request: HttpRequest) -> Result<HttpResponse, ApiError> {
+    let path = request.path().trim_start_matches('/');
+    let last = path.rsplit('/').next().unwrap_or_default();
+    let missing = || ApiError::NotFound(format!("there is nothing at /{path}"));
+    if path.starts_with("api/") || path == "api" {
+        return Err(missing());
+    }
+    if *request.method() != actix_web::http::Method::GET
+        && *request.method() != actix_web::http::Method::HEAD
+    {
+        return Err(ApiError::MethodNotAllowed { method: request.method().to_string() });
+    }
+    // Addresses with an extension are files; answering the page for one would hide its absence.
+    let name = if last.contains('.') && Assets::get(path).is_none() {
+        return Err(missing());
+    } else if last.contains('.') {
+        path
+    } else {
+        "index.html"
+    };
+    let plain = Assets::get(name).ok_or_else(|| {
+        ApiError::NotFound("the front end is not built into this binary; run `make build`".to_owned())
+    })?;
+    Ok(respond(&request, name, plain))
+}
+
+fn respond(request: &HttpRequest, name: &str, plain: EmbeddedFile) -> HttpResponse {
+    let hash: String = plain.metadata.sha256_hash()[..12].iter().map(|b| format!("{b:02x}")).collect();
+    let brotli = accepts_brotli(request).then(|| Assets::get(&format!("{name}.br"))).flatten();
+    let encoding = if brotli.is_some() { "br" } else { "identity" };
+    // One tag for each encoding: a cache must not mix them.
+    let tag = format!("\"{hash}-{encoding}\"");
+    let cache = if name.starts_with("assets/") { FOREVER } else { ASK_AGAIN };
+    let known = request
+        .headers()
+        .get(header::IF_NONE_MATCH)
+        .and_then(|value| value.to_str().ok())
+        .is_some_and(|tags| tags.split(',').any(|t| t.trim() == tag));
+    let mut response =
+        if known { HttpResponse::NotModified() } else { HttpResponse::Ok() };
+    response
+        .insert_header((header::ETAG, tag))
+        .insert_header((header::CACHE_CONTROL, cache))
+        .insert_header((header::VARY, HeaderValue::from_static("accept-encoding")));
+    if known {
+        return response.finish();
+    }
+    response.content_type(mime_guess::from_path(name).first_or_octet_stream().to_string());
+    match brotli {
+        Some(file) => {
+            response.insert_header((header::CONTENT_ENCODING, "br")).body(file.data.into_owned())
+        }
+        None => response.body(plain.data.into_owned()),
+    }
+}
+
+fn accepts_brotli(request: &HttpRequest) -> bool {
+    request
+        .headers()
+        .get(header::ACCEPT_ENCODING)
+        .and_then(|value| value.to_str().ok())
+        .is_some_and(|value| {
+            value.split(',').any(|part| {
+                let mut words = part.split(';').map(str::trim);
+                words.next() == Some("br") && words.next() != Some("q=0")
+            })
+        })
+}

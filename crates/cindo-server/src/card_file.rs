@@ -1,0 +1,167 @@
+//! The card box as a file: out and in again, with a look before anything is kept.
+
+use cindo_core::catalogue::Catalogue;
+use cindo_core::error::{FieldError, Problems};
+use cindo_core::plan::{PlanRequest, plan};
+use cindo_store::{Card, Headline, NewCard};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Name of the format in the file.
+const FORMAT: &str = "cindo-cards";
+/// Version of the format that this program writes and reads.
+const VERSION: u32 = 1;
+/// Most cards in one file.
+const MOST_CARDS: usize = 1000;
+/// Longest name and note, characters.
+pub(crate) const NAME_LIMIT: usize = 80;
+pub(crate) const NOTE_LIMIT: usize = 2000;
+
+/// A card box as a file.
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct CardFile {
+    /// `cindo-cards`.
+    pub(crate) format: String,
+    /// 1.
+    pub(crate) version: u32,
+    /// The cards.
+    pub(crate) cards: Vec<FileCard>,
+}
+
+/// One card in a file.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct FileCard {
+    /// What the cook calls it.
+    pub(crate) name: String,
+    /// Anything the cook wants to remember.
+    #[serde(default)]
+    pub(crate) note: String,
+    /// What was planned; solved again when it comes in.
+    pub(crate) request: PlanRequest,
+    /// What came out when it was kept; for readers of the file only.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub(crate) headline: Option<Headline>,
+    /// Version of the core that solved it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub(crate) core_version: Option<String>,
+}
+
+/// What would happen to one card of a file.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub(crate) enum Fate {
+    /// It would be kept.
+    New,
+    /// A card with this name and request is in the box already; it would be passed over.
+    Duplicate,
+    /// It cannot be solved; it would be passed over.
+    Unusable,
+}
+
+/// One line of an import's preview.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub(crate) struct ImportLine {
+    /// What the cook calls it.
+    name: String,
+    /// What would happen.
+    fate: Fate,
+    /// Why it is unusable.
+    reason: Option<String>,
+}
+
+/// The box as a file.
+pub(crate) fn export(cards: Vec<Card>) -> CardFile {
+    CardFile {
+        format: FORMAT.to_owned(),
+        version: VERSION,
+        cards: cards
+            .into_iter()
+            .map(|card| FileCard {
+                name: card.name,
+                note: card.note,
+                request: card.request,
+                headline: Some(card.headline),
+                core_version: Some(card.core_version),
+            })
+            .collect(),
+    }
+}
+
+/// Checks a name and a note.
+pub(crate) fn check_words(name: Option<&str>, note: Option<&str>) -> Result<(), Vec<FieldError>> {
+    let mut problems = Problems::new();
+    if let Some(name) = name
+        && (name.trim().is_empty() || name.chars().count() > NAME_LIMIT)
+    {
+        problems.add("name", format!("give the card a name of 1 to {NAME_LIMIT} characters"));
+    }
+    if note.is_some_and(|note| note.chars().count() > NOTE_LIMIT) {
+        problems.add("note", format!("a note has at most {NOTE_LIMIT} characters"));
+    }
+    problems.finish()
+}
+
+/// Solves a request for keeping.
+pub(crate) fn solve(
+    catalogue: &Catalogue,
+    name: &str,
+    note: &str,
+    request: PlanRequest,
+) -> Result<NewCard, Vec<FieldError>> {
+    check_words(Some(name), Some(note))?;
+    let answer = plan(catalogue, &request)?;
+    Ok(NewCard {
+        name: name.trim().to_owned(),
+        note: note.to_owned(),
+        headline: Headline::from(&answer),
+        request,
+        core_version: env!("CARGO_PKG_VERSION").to_owned(),
+    })
+}
+
+/// Looks through a file: what each card would become, and the cards to keep.
+pub(crate) fn preview(
+    catalogue: &Catalogue,
+    file: CardFile,
+    present: &[Card],
+) -> Result<(Vec<ImportLine>, Vec<NewCard>), Vec<FieldError>> {
+    let mut problems = Problems::new();
+    if file.format != FORMAT {
+        problems.add("format", format!("this is not a card box; its format must be `{FORMAT}`"));
+    }
+    if file.version > VERSION {
+        problems.add(
+            "version",
+            format!("written by a newer version ({}); this one reads {VERSION}", file.version),
+        );
+    }
+    if file.cards.len() > MOST_CARDS {
+        problems.add("cards", format!("at most {MOST_CARDS} cards in one file"));
+    }
+    problems.finish()?;
+    let mut lines = Vec::with_capacity(file.cards.len());
+    let mut keep: Vec<NewCard> = Vec::new();
+    for card in file.cards {
+        let name = card.name.trim().to_owned();
+        let known = present.iter().any(|c| c.name == name && c.request == card.request)
+            || keep.iter().any(|c| c.name == name && c.request == card.request);
+        let (fate, reason) = if known {
+            (Fate::Duplicate, None)
+        } else {
+            match solve(catalogue, &card.name, &card.note, card.request) {
+                Ok(new) => {
+                    keep.push(new);
+                    (Fate::New, None)
+                }
+                Err(errors) => {
+                    let reasons: Vec<String> = errors.iter().map(ToString::to_string).collect();
+                    (Fate::Unusable, Some(reasons.join("; ")))
+                }
+            }
+        };
+        lines.push(ImportLine { name, fate, reason });
+    }
+    Ok((lines, keep))
+}

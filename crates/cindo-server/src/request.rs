@@ -1,0 +1,77 @@
+//! Reading JSON requests: what is wrong names its field.
+
+use cindo_core::error::FieldError;
+use serde::de::DeserializeOwned;
+
+/// Parses a request body.
+pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldError> {
+    let mut reader = serde_json::Deserializer::from_slice(bytes);
+    let value: T = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
+        let path = error.path().to_string();
+        let message = plain(&error.into_inner());
+        FieldError { field: field(&path, &message), message }
+    })?;
+    reader
+        .end()
+        .map_err(|e| FieldError { field: "body".to_owned(), message: plain(&e) })?;
+    Ok(value)
+}
+
+/// The whole body where no field is to blame; a missing or unknown field is named by the message.
+fn field(path: &str, message: &str) -> String {
+    let base = path.trim_end_matches('.').trim_end_matches('?').trim_end_matches('.');
+    let named = ["missing field `", "unknown field `"]
+        .iter()
+        .find_map(|start| message.strip_prefix(start))
+        .and_then(|rest| rest.split('`').next());
+    match (base, named) {
+        ("", None) => "body".to_owned(),
+        ("", Some(name)) => name.to_owned(),
+        (base, Some(name)) if base.rsplit('.').next() == Some(name) => base.to_owned(),
+        (base, Some(name)) => format!("{base}.{name}"),
+        (base, None) => base.to_owned(),
+    }
+}
+
+/// The reader's message without its position, which helps nobody at a form.
+fn plain(error: &serde_json::Error) -> String {
+    let text = error.to_string();
+    if error.is_syntax() || error.is_eof() {
+        return format!("not readable as JSON: {text}");
+    }
+    text.rsplit_once(" at line ").map_or(text.clone(), |(message, _)| message.to_owned())
+}
+
+#[cfg(test)]
+mod tests {
+    use cindo_core::plan::PlanRequest;
+
+    use super::parse;
+
+    fn complaint(json: &str) -> (String, String) {
+        let error = parse::<PlanRequest>(json.as_bytes()).unwrap_err();
+        (error.field, error.message)
+    }
+
+    const PIECE: &str = r#""piece":{"species":"cod","cut":"loin","thickness_mm":30,"start_c":5"#;
+
+    #[test]
+    fn every_kind_of_misfit_names_its_field() {
+        for (json, field) in [
+            (format!(r#"{{{PIECE},"colour":1}},"method":"sear","doneness":"medium"}}"#), "piece.colour"),
+            (format!(r#"{{{PIECE}}},"method":"sear","doneness":"medium","x":1}}"#), "x"),
+            (format!(r#"{{{PIECE}}},"method":"sear"}}"#), "doneness"),
+            (format!(r#"{{{PIECE}}},"method":7,"doneness":"medium"}}"#), "method"),
+            (format!(r#"{{{PIECE}}},"method":"sear","doneness":[1]}}"#), "doneness"),
+            (format!(r#"{{{PIECE}}},"method":"sear","doneness":"medium","school":"sideways"}}"#), "school"),
+            (r#"{"piece":{"species":"cod"},"method":"sear","doneness":50}"#.to_owned(), "piece.cut"),
+            ("{".to_owned(), "body"),
+            ("[1]".to_owned(), "body"),
+            (String::new(), "body"),
+        ] {
+            let (got, message) = complaint(&json);
+            assert_eq!(got, field, "{json}: {message}");
+            assert!(!message.contains(" at line ") || field == "body", "{message}");
+        }
+    }
+}

@@ -1,0 +1,40 @@
+use actix_web::web::Data;
+use actix_web::{HttpResponse, get};
+use cindo_core::catalogue::{Band, Cut, Method, Species};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::cached_json;
+use crate::solver::Solver;
+
+/// What Cindo knows, with sources.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct CatalogueDto<'a> {
+    /// Kinds of fish; composition from the USDA row that each names.
+    species: &'a [Species],
+    /// Cuts.
+    cuts: &'a [Cut],
+    /// Methods with their schools, in the order in which they are offered.
+    methods: &'a [Method],
+    /// Doneness bands in rising order.
+    bands: &'a [Band],
+    /// Oils with their smoke points.
+    oils: &'a [cindo_core::catalogue::Oil],
+    /// Where figures that no entry names itself come from.
+    sources: &'a [String],
+}
+
+/// Species, cuts, methods, schools, doneness bands and oils.
+#[utoipa::path(responses((status = 200, body = CatalogueDto)))]
+#[get("/api/catalogue")]
+pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
+    let catalogue = solver.catalogue();
+    cached_json(&CatalogueDto {
+        species: &catalogue.species,
+        cuts: &catalogue.cuts,
+        methods: &catalogue.methods,
+        bands: &catalogue.bands,
+        oils: &catalogue.oils,
+        sources: &catalogue.sources,
+    })
+}

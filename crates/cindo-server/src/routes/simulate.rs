@@ -1,0 +1,24 @@
+use actix_web::post;
+use actix_web::web::{Data, Json};
+use cindo_core::simulate::{SimulateAnswer, SimulateRequest, simulate};
+
+use super::Body;
+use crate::error::{ApiError, Problem};
+use crate::solver::Solver;
+
+/// The bare solver on faces given by hand.
+#[utoipa::path(
+    request_body = SimulateRequest,
+    responses(
+        (status = 200, body = SimulateAnswer),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/simulate")]
+pub(crate) async fn create_simulation(
+    solver: Data<Solver>,
+    Body(request): Body<SimulateRequest>,
+) -> Result<Json<SimulateAnswer>, ApiError> {
+    Ok(Json(solver.run(move |_| simulate(&request)).await??))
+}

@@ -1,0 +1,237 @@
+//! The card box: kept plans.
+
+use cindo_core::plan::{PlanAnswer, PlanRequest};
+use diesel::prelude::*;
+use jiff::Timestamp;
+use serde::{Deserialize, Serialize};
+
+use crate::schema::card;
+use crate::{Store, StoreError};
+
+/// Number of a card.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, utoipa::ToSchema)]
+pub struct CardId(pub i32);
+
+/// The figures that a cook wants to see without solving again.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, utoipa::ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Headline {
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// First turn, s.
+    pub flip_s: Option<f64>,
+    /// Off the heat, s.
+    pub pull_s: f64,
+    /// Rest, s.
+    pub rest_s: f64,
+    /// Core at its peak, °C.
+    pub core_peak_c: f64,
+}
+
+impl From<&PlanAnswer> for Headline {
+    fn from(plan: &PlanAnswer) -> Self {
+        Self {
+            medium_c: plan.medium_c,
+            flip_s: plan.flip_s,
+            pull_s: plan.pull_s,
+            rest_s: plan.rest_s,
+            core_peak_c: plan.core_peak_c,
+        }
+    }
+}
+
+/// A card to be kept.
+#[derive(Debug, Clone, PartialEq)]
+pub struct NewCard {
+    /// What the cook calls it.
+    pub name: String,
+    /// Anything the cook wants to remember.
+    pub note: String,
+    /// What was planned.
+    pub request: PlanRequest,
+    /// What came out.
+    pub headline: Headline,
+    /// Version of the core that solved it.
+    pub core_version: String,
+}
+
+/// A kept card.
+#[derive(Debug, Clone, PartialEq, Serialize, utoipa::ToSchema)]
+pub struct Card {
+    /// Its number.
+    pub id: CardId,
+    /// What the cook calls it.
+    pub name: String,
+    /// Anything the cook wants to remember.
+    pub note: String,
+    /// What was planned.
+    pub request: PlanRequest,
+    /// What came out.
+    pub headline: Headline,
+    /// Version of the core that solved it.
+    pub core_version: String,
+    /// When it was kept, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    pub created_at: Timestamp,
+    /// When it was last changed, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    pub updated_at: Timestamp,
+}
+
+#[derive(Queryable, Selectable)]
+#[diesel(table_name = card, check_for_backend(diesel::sqlite::Sqlite))]
+struct CardRow {
+    id: i32,
+    name: String,
+    note: String,
+    request: String,
+    headline: String,
+    core_version: String,
+    created_at: String,
+    updated_at: String,
+}
+
+#[derive(Insertable)]
+#[diesel(table_name = card)]
+struct NewCardRow<'a> {
+    name: &'a str,
+    note: &'a str,
+    request: String,
+    headline: String,
+    core_version: &'a str,
+    created_at: String,
+    updated_at: String,
+}
+
+impl TryFrom<CardRow> for Card {
+    type Error = StoreError;
+
+    fn try_from(row: CardRow) -> Result<Self, StoreError> {
+        let unreadable = |cause: String| StoreError::Unreadable { id: row.id, cause };
+        Ok(Self {
+            id: CardId(row.id),
+            request: serde_json::from_str(&row.request).map_err(|e| unreadable(e.to_string()))?,
+            headline: serde_json::from_str(&row.headline).map_err(|e| unreadable(e.to_string()))?,
+            created_at: row.created_at.parse().map_err(|e: jiff::Error| unreadable(e.to_string()))?,
+            updated_at: row.updated_at.parse().map_err(|e: jiff::Error| unreadable(e.to_string()))?,
+            name: row.name,
+            note: row.note,
+            core_version: row.core_version,
+        })
+    }
+}
+
+fn row<'a>(new: &'a NewCard, now: Timestamp) -> Result<NewCardRow<'a>, StoreError> {
+    let json = |e: serde_json::Error| diesel::result::Error::SerializationError(Box::new(e));
+    Ok(NewCardRow {
+        name: &new.name,
+        note: &new.note,
+        request: serde_json::to_string(&new.request).map_err(json)?,
+        headline: serde_json::to_string(&new.headline).map_err(json)?,
+        core_version: &new.core_version,
+        created_at: now.to_string(),
+        updated_at: now.to_string(),
+    })
+}
+
+impl Store {
+    /// All cards in the box, by name.
+    ///
+    /// # Errors
+    /// The file does not answer, or a card does not read back.
+    pub fn list_cards(&self) -> Result<Vec<Card>, StoreError> {
+        card::table
+            .filter(card::deleted_at.is_null())
+            .order((card::name.asc(), card::id.asc()))
+            .select(CardRow::as_select())
+            .load(&mut self.connection()?)?
+            .into_iter()
+            .map(Card::try_from)
+            .collect()
+    }
+
+    /// One card.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not in the box.
+    pub fn find_card(&self, id: CardId) -> Result<Card, StoreError> {
+        card::table
+            .find(id.0)
+            .filter(card::deleted_at.is_null())
+            .select(CardRow::as_select())
+            .first(&mut self.connection()?)
+            .optional()?
+            .ok_or(StoreError::NotFound { id: id.0 })?
+            .try_into()
+    }
+
+    /// Keeps cards, all or none. They are on the disk when this returns.
+    ///
+    /// # Errors
+    /// The file does not answer.
+    pub fn keep_cards(&self, cards: &[NewCard], now: Timestamp) -> Result<Vec<CardId>, StoreError> {
+        self.connection()?.immediate_transaction(|connection| {
+            cards
+                .iter()
+                .map(|new| {
+                    let id = diesel::insert_into(card::table)
+                        .values(row(new, now)?)
+                        .returning(card::id)
+                        .get_result(connection)?;
+                    Ok(CardId(id))
+                })
+                .collect()
+        })
+    }
+
+    /// Changes a card's name, note or both.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not in the box.
+    pub fn rename_card(
+        &self,
+        id: CardId,
+        name: Option<&str>,
+        note: Option<&str>,
+        now: Timestamp,
+    ) -> Result<(), StoreError> {
+        let stamp = now.to_string();
+        let changed = self.connection()?.immediate_transaction(|connection| {
+            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
+                .set((
+                    name.map(|name| card::name.eq(name)),
+                    note.map(|note| card::note.eq(note)),
+                    card::updated_at.eq(&stamp),
+                ))
+                .execute(connection)
+        })?;
+        if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
+    }
+
+    /// Takes a card out of the box; [`Store::restore_card`] puts it back.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when it is not in the box.
+    pub fn delete_card(&self, id: CardId, now: Timestamp) -> Result<(), StoreError> {
+        let stamp = now.to_string();
+        let changed = self.connection()?.immediate_transaction(|connection| {
+            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
+                .set(card::deleted_at.eq(Some(&stamp)))
+                .execute(connection)
+        })?;
+        if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
+    }
+
+    /// Puts a deleted card back.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such deleted card.
+    pub fn restore_card(&self, id: CardId) -> Result<(), StoreError> {
+        let changed = self.connection()?.immediate_transaction(|connection| {
+            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_not_null()))
+                .set(card::deleted_at.eq(None::<String>))
+                .execute(connection)
+        })?;
+        if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
+    }
+}

@@ -1,0 +1,126 @@
+//! Opening the file: look before touching, then migrate, then a pool.
+
+use std::path::Path;
+
+use diesel::connection::SimpleConnection;
+use diesel::migration::{Migration, MigrationSource};
+use diesel::prelude::*;
+use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool, PooledConnection};
+use diesel::sql_types::Text;
+use diesel::sqlite::Sqlite;
+use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
+
+use crate::StoreError;
+
+const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
+/// Readers and the writer of a kitchen; SQLite takes one writer at a time anyway.
+const CONNECTIONS: u32 = 4;
+
+/// The open data file.
+#[derive(Clone)]
+pub struct Store {
+    pool: Pool<ConnectionManager<SqliteConnection>>,
+}
+
+impl std::fmt::Debug for Store {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        f.debug_struct("Store").finish_non_exhaustive()
+    }
+}
+
+#[derive(Debug)]
+struct EachConnection;
+
+impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for EachConnection {
+    fn on_acquire(&self, connection: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
+        // FULL: what was acknowledged is on the disk, not only with the operating system.
+        connection
+            .batch_execute(
+                "PRAGMA busy_timeout = 5000; PRAGMA foreign_keys = ON; PRAGMA synchronous = FULL;",
+            )
+            .map_err(diesel::r2d2::Error::QueryError)
+    }
+}
+
+#[derive(QueryableByName)]
+struct Name {
+    #[diesel(sql_type = Text)]
+    name: String,
+}
+
+#[derive(QueryableByName)]
+struct Version {
+    #[diesel(sql_type = Text)]
+    version: String,
+}
+
+impl Store {
+    /// Opens a file, creating or updating its tables.
+    ///
+    /// # Errors
+    /// A file that is damaged, of another program or written by a newer version; all of these are
+    /// left as they are.
+    pub fn open(path: &Path) -> Result<Self, StoreError> {
+        let file = path.display().to_string();
+        let unopenable = |cause: String| StoreError::Unopenable { file: file.clone(), cause };
+        let mut connection =
+            SqliteConnection::establish(&file).map_err(|e| unopenable(e.to_string()))?;
+        inspect(&mut connection, &file)?;
+        connection
+            .batch_execute("PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL;")
+            .map_err(|e| unopenable(e.to_string()))?;
+        connection.run_pending_migrations(MIGRATIONS).map_err(|e| unopenable(e.to_string()))?;
+        drop(connection);
+        let pool = Pool::builder()
+            .max_size(CONNECTIONS)
+            .connection_customizer(Box::new(EachConnection))
+            .build(ConnectionManager::new(&file))
+            .map_err(|e| unopenable(e.to_string()))?;
+        Ok(Self { pool })
+    }
+
+    pub(crate) fn connection(
+        &self,
+    ) -> Result<PooledConnection<ConnectionManager<SqliteConnection>>, StoreError> {
+        Ok(self.pool.get()?)
+    }
+}
+
+/// Reads enough to know that the file is healthy and ours; writes nothing.
+fn inspect(connection: &mut SqliteConnection, file: &str) -> Result<(), StoreError> {
+    let damaged =
+        |cause: String| StoreError::Damaged { file: file.to_owned(), cause };
+    let tables: Vec<Name> = diesel::sql_query("SELECT name FROM sqlite_master WHERE type = 'table'")
+        .load(connection)
+        .map_err(|e| damaged(e.to_string()))?;
+    if tables.is_empty() {
+        return Ok(());
+    }
+    let health: Vec<Name> = diesel::sql_query("SELECT quick_check AS name FROM pragma_quick_check")
+        .load(connection)
+        .map_err(|e| damaged(e.to_string()))?;
+    if let Some(finding) = health.iter().find(|row| row.name != "ok") {
+        return Err(damaged(finding.name.clone()));
+    }
+    if !tables.iter().any(|t| t.name == "__diesel_schema_migrations") {
+        return Err(StoreError::Foreign { file: file.to_owned() });
+    }
+    let known: Vec<String> = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)
+        .map_err(|e| damaged(e.to_string()))?
+        .iter()
+        .map(|m: &Box<dyn Migration<Sqlite>>| m.name().version().to_string())
+        .collect();
+    let applied: Vec<Version> =
+        diesel::sql_query("SELECT version FROM __diesel_schema_migrations ORDER BY version")
+            .load(connection)
+            .map_err(|e| damaged(e.to_string()))?;
+    match applied.into_iter().find(|row| !known.contains(&row.version)) {
+        Some(row) => {
+            Err(StoreError::Newer { file: file.to_owned(), migration: row.version })
+        }
+        None => Ok(()),
+    }
+}
+
+#[cfg(test)]
+mod tests;
