@@ -1,1 +1,213 @@
-//! Placeholder.
+//! A real server and a real browser for the tests: started here, ended on drop.
+
+use std::io::{BufRead, BufReader};
+use std::os::unix::process::CommandExt;
+use std::path::{Path, PathBuf};
+use std::process::{Child, Command, Stdio};
+use std::time::{Duration, Instant};
+
+use fantoccini::wd::Capabilities;
+use hyper_util::client::legacy::connect::HttpConnector;
+use fantoccini::{Client, ClientBuilder, Locator};
+use serde_json::{Value, json};
+
+/// How long the interface gets to show something.
+pub const PATIENCE: Duration = Duration::from_secs(10);
+
+/// A process with everything it started; ended together on drop.
+#[derive(Debug)]
+struct Group(Child);
+
+impl Group {
+    fn start(command: &mut Command) -> std::io::Result<Self> {
+        command.process_group(0).spawn().map(Self)
+    }
+}
+
+impl Drop for Group {
+    fn drop(&mut self) {
+        let group = format!("-{}", self.0.id());
+        let _ = Command::new("kill").args(["-KILL", "--", &group]).stderr(Stdio::null()).status();
+        let _ = self.0.wait();
+    }
+}
+
+/// The first line of a process's output that holds `marker`, and what follows the marker.
+fn line_after(child: &mut Child, marker: &str) -> std::io::Result<String> {
+    let out = child.stdout.take().ok_or_else(|| std::io::Error::other("no output"))?;
+    let mut reader = BufReader::new(out);
+    let mut line = String::new();
+    while reader.read_line(&mut line)? > 0 {
+        if let Some((_, rest)) = line.split_once(marker) {
+            let found = rest.trim().trim_end_matches('.').to_owned();
+            // Keep reading, so that the process never blocks on a full pipe.
+            std::thread::spawn(move || std::io::copy(&mut reader, &mut std::io::sink()));
+            return Ok(found);
+        }
+        line.clear();
+    }
+    Err(std::io::Error::other(format!("no line with `{marker}`")))
+}
+
+/// Path of the `cindo` binary built beside this test.
+///
+/// # Errors
+/// The test's own path is unknown, or the binary is not built.
+pub fn binary() -> std::io::Result<PathBuf> {
+    let own = std::env::current_exe()?;
+    let found = own
+        .ancestors()
+        .skip(1)
+        .map(|folder| folder.join("cindo"))
+        .find(|path| path.is_file());
+    found.ok_or_else(|| std::io::Error::other("build the cindo binary first: cargo build"))
+}
+
+/// A running Cindo.
+#[derive(Debug)]
+pub struct Server {
+    _group: Group,
+    /// Where it listens.
+    pub address: String,
+}
+
+impl Server {
+    /// Starts on fresh demo data and a free port.
+    ///
+    /// # Errors
+    /// It does not start.
+    pub fn demo() -> std::io::Result<Self> {
+        let mut command = Command::new(binary()?);
+        command.args(["serve", "--demo", "--port", "0"]).stdout(Stdio::piped()).stderr(Stdio::null());
+        let mut group = Group::start(&mut command)?;
+        let address = line_after(&mut group.0, "listens on ")?;
+        Ok(Self { _group: group, address })
+    }
+}
+
+/// A browser of its own, with a fresh profile.
+#[derive(Debug)]
+pub struct Browser {
+    _driver: Group,
+    _profile: tempfile::TempDir,
+    /// What drives it.
+    pub client: Client,
+}
+
+/// Size of the page.
+#[derive(Debug, Clone, Copy)]
+pub enum Screen {
+    /// 1280×800.
+    Desk,
+    /// 820×1180.
+    Tablet,
+    /// 390×844, a phone.
+    Phone,
+}
+
+impl Browser {
+    /// Opens a browser.
+    ///
+    /// # Errors
+    /// `ChromeDriver` or Chromium does not start.
+    pub async fn open(screen: Screen) -> Result<Self, Box<dyn std::error::Error>> {
+        let profile = tempfile::tempdir()?;
+        let mut command = Command::new("chromedriver");
+        command.arg("--port=0").stdout(Stdio::piped()).stderr(Stdio::null());
+        let mut driver = Group::start(&mut command)?;
+        let port = line_after(&mut driver.0, "successfully on port ")?;
+        let mut options = json!({
+            "args": [
+                "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage",
+                "--disable-quic", "--no-first-run", "--disable-background-networking",
+                "--disable-component-update", "--disable-sync", "--force-color-profile=srgb",
+                format!("--user-data-dir={}", profile.path().display()),
+            ],
+            "prefs": { "download.default_directory": profile.path() },
+        });
+        let (width, height, mobile) = match screen {
+            Screen::Desk => (1280, 800, false),
+            Screen::Tablet => (820, 1180, true),
+            Screen::Phone => (390, 844, true),
+        };
+        if mobile {
+            options["mobileEmulation"] = json!({
+                "deviceMetrics": { "width": width, "height": height, "pixelRatio": 1.0, "touch": true },
+            });
+        }
+        let capabilities: Capabilities =
+            [("goog:chromeOptions".to_owned(), options)].into_iter().collect();
+        let client = ClientBuilder::new(HttpConnector::new())
+            .capabilities(capabilities)
+            .connect(&format!("http://127.0.0.1:{port}"))
+            .await?;
+        if !mobile {
+            // The window has a frame even without a head: ask for what the page must get.
+            client.set_window_size(width, height).await?;
+            let inner = client
+                .execute("return [outerWidth - innerWidth, outerHeight - innerHeight]", vec![])
+                .await?;
+            let extra = |i: usize| inner[i].as_u64().and_then(|v| u32::try_from(v).ok()).unwrap_or(0);
+            client.set_window_size(width + extra(0), height + extra(1)).await?;
+        }
+        Ok(Self { _driver: driver, _profile: profile, client })
+    }
+
+    /// Waits until a script's value is truthy, and returns it.
+    ///
+    /// # Errors
+    /// It never becomes so within [`PATIENCE`].
+    pub async fn until(&self, script: &str) -> Result<Value, Box<dyn std::error::Error>> {
+        let from = Instant::now();
+        loop {
+            let value = self.client.execute(&format!("return ({script})"), vec![]).await?;
+            if !matches!(&value, Value::Null | Value::Bool(false)) && value != json!("") && value != json!(0) {
+                return Ok(value);
+            }
+            if from.elapsed() > PATIENCE {
+                return Err(format!("never true: {script}").into());
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+    }
+
+    /// Waits until the picture shows the plan asked for last.
+    ///
+    /// # Errors
+    /// It never does.
+    pub async fn settled(&self) -> Result<(), Box<dyn std::error::Error>> {
+        self.until("document.querySelector('section[aria-label=Picture][aria-busy=false]') !== null && document.fonts.status === 'loaded'").await?;
+        Ok(())
+    }
+
+    /// Clicks the first button or link whose name holds `name`.
+    ///
+    /// # Errors
+    /// There is none.
+    pub async fn press(&self, name: &str) -> Result<(), Box<dyn std::error::Error>> {
+        let path = format!(
+            "//*[self::button or self::a or self::label or self::summary][contains(@aria-label, '{name}') or contains(normalize-space(.), '{name}')]"
+        );
+        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
+        found.click().await?;
+        Ok(())
+    }
+
+    /// Writes a PNG of what is in view.
+    ///
+    /// # Errors
+    /// The browser or the disk refuses.
+    pub async fn shoot(&self, file: &Path) -> Result<(), Box<dyn std::error::Error>> {
+        tokio::time::sleep(Duration::from_millis(250)).await;
+        std::fs::write(file, self.client.screenshot().await?)?;
+        Ok(())
+    }
+}
+
+/// Sends keys to whatever has the focus.
+///
+/// # Errors
+/// The browser refuses.
+pub async fn type_keys(client: &Client, keys: &str) -> Result<(), fantoccini::error::CmdError> {
+    client.active_element().await?.send_keys(keys).await
+}

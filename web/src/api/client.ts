@@ -1,0 +1,54 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+type Schemas = components["schemas"];
+export type PlanRequest = Schemas["PlanRequest"];
+export type Piece = Schemas["Piece"];
+export type Plan = Schemas["PlanAnswer"];
+export type Step = Schemas["Step"];
+export type School = Schemas["School"];
+export type Catalogue = Schemas["CatalogueDto"];
+export type Species = Schemas["Species"];
+export type Cut = Schemas["Cut"];
+export type Method = Schemas["Method"];
+export type Card = Schemas["Card"];
+export type CardFile = Schemas["CardFile"];
+export type ImportReport = Schemas["ImportReport"];
+export type FieldError = Schemas["FieldError"];
+type Problem = Schemas["Problem"];
+
+// The default keeps the fetch of import time, which tests and tools may replace later.
+export const api = createClient<paths>({ fetch: (request) => globalThis.fetch(request) });
+
+/** A failure that the server explained, or that kept it from answering. */
+export class ApiFailure extends Error {
+  readonly status: number;
+  readonly fields: readonly FieldError[];
+
+  constructor(message: string, status: number, fields: readonly FieldError[]) {
+    super(message);
+    this.name = "ApiFailure";
+    this.status = status;
+    this.fields = fields;
+  }
+}
+
+/** The data of an answer, or its problem as an exception. */
+export async function unwrap<T>(
+  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let settled: Awaited<typeof answer>;
+  try {
+    settled = await answer;
+  } catch {
+    throw new ApiFailure("Cindo does not answer. Is it still running?", 0, []);
+  }
+  const { data, error, response } = settled;
+  if (response.ok) return data as T;
+  const problem = (error ?? {}) as Partial<Problem>;
+  throw new ApiFailure(
+    problem.title ?? `unexpected answer ${response.status}`,
+    response.status,
+    problem.errors ?? [],
+  );
+}

@@ -1,0 +1,53 @@
+import { Settings2 } from "lucide-react";
+import { useRef } from "react";
+import { NavLink, Outlet, useLocation } from "react-router";
+import { Toaster } from "sonner";
+import { SettingsDialog } from "./SettingsDialog";
+
+const LINKS = [
+  { to: "/", label: "Plan" },
+  { to: "/cards", label: "Card box" },
+] as const;
+
+/** The frame of every screen. */
+export function Shell() {
+  const settings = useRef<HTMLDialogElement>(null);
+  const { search } = useLocation();
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-[1440px] flex-col">
+      <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-4 sm:px-7">
+        <span className="mr-4 font-bold font-display text-2xl tracking-tight">Cindo</span>
+        <nav aria-label="Screens" className="flex self-stretch">
+          {LINKS.map(({ to, label }) => (
+            <NavLink
+              key={to}
+              // The plan stays in the address when the cook comes back to it.
+              to={{ pathname: to, search }}
+              end
+              className={({ isActive }) =>
+                `flex min-h-13 items-center border-b-3 px-3 text-base ${
+                  isActive ? "border-accent font-bold" : "border-transparent opacity-80"
+                }`
+              }
+            >
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square ml-auto size-11"
+          aria-label="Units, light and keys"
+          onClick={() => settings.current?.showModal()}
+        >
+          <Settings2 aria-hidden className="size-5" />
+        </button>
+      </header>
+      <main className="flex-1">
+        <Outlet />
+      </main>
+      <SettingsDialog ref={settings} />
+      <Toaster position="bottom-center" duration={10_000} />
+    </div>
+  );
+}

@@ -1,0 +1,36 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import "@/styles.css";
+import { CardsPage } from "@/features/cards";
+import { PlanPage } from "@/features/plan";
+import { PreferencesProvider } from "@/lib/preferences";
+import { Shell } from "./Shell";
+
+const queryClient = new QueryClient({
+  defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 60_000 } },
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: "/", element: <PlanPage /> },
+      { path: "/cards", element: <CardsPage /> },
+      { path: "*", element: <PlanPage /> },
+    ],
+  },
+]);
+
+const root = document.getElementById("root");
+if (!root) throw new Error("index.html has no root");
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <PreferencesProvider>
+        <RouterProvider router={router} />
+      </PreferencesProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

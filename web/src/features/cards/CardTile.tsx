@@ -1,0 +1,149 @@
+import { useQuery } from "@tanstack/react-query";
+import { Pencil, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { catalogueQuery } from "@/api/catalogue";
+import type { Card } from "@/api/client";
+import { writeAddress } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
+import { clock } from "@/lib/time";
+import { format, lengthIn, temperatureIn } from "@/lib/units";
+import { useCardChanges } from "./queries";
+
+interface Props {
+  card: Card;
+  onRemove: (card: Card) => void;
+}
+
+/** One kept plan. Its name opens it. */
+export function CardTile({ card, onRemove }: Props) {
+  const { preferences } = usePreferences();
+  const { data: catalogue } = useQuery(catalogueQuery);
+  const changes = useCardChanges();
+  const [edit, setEdit] = useState<{ name: string; note: string } | null>(null);
+  const { request, headline } = card;
+  const method = catalogue?.methods.find((m) => m.id === request.method);
+  const species = catalogue?.species.find((s) => s.id === request.piece.species);
+  const cut = catalogue?.cuts.find((c) => c.id === request.piece.cut);
+  if (edit) {
+    return (
+      <li className="rounded-box border border-base-300 bg-base-100 p-4">
+        <form
+          className="grid gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            changes.update.mutate(
+              { id: card.id, ...edit },
+              {
+                onSuccess: () => {
+                  setEdit(null);
+                },
+              },
+            );
+          }}
+        >
+          <label className="grid gap-1">
+            <span className="font-bold">Name</span>
+            <input
+              className="input h-11 w-full"
+              value={edit.name}
+              maxLength={80}
+              onChange={(event) => {
+                setEdit({ ...edit, name: event.target.value });
+              }}
+            />
+          </label>
+          <label className="grid gap-1">
+            <span className="font-bold">Note</span>
+            <textarea
+              className="textarea w-full"
+              value={edit.note}
+              maxLength={2000}
+              onChange={(event) => {
+                setEdit({ ...edit, note: event.target.value });
+              }}
+            />
+          </label>
+          {changes.update.error && (
+            <p role="alert" className="text-error text-sm">
+              {changes.update.error.fields[0]?.message ?? changes.update.error.message}
+            </p>
+          )}
+          <div className="flex gap-2">
+            <button type="submit" className="btn btn-primary min-h-11">
+              Save
+            </button>
+            <button
+              type="button"
+              className="btn min-h-11"
+              onClick={() => {
+                setEdit(null);
+              }}
+            >
+              Leave as it was
+            </button>
+          </div>
+        </form>
+      </li>
+    );
+  }
+  return (
+    <li className="flex flex-col rounded-box border border-base-300 bg-base-100 p-4">
+      <Link
+        className="flex min-h-11 items-center font-bold font-display text-lg text-primary underline decoration-dotted underline-offset-4"
+        to={{ pathname: "/", search: writeAddress(request).toString() }}
+      >
+        {card.name}
+      </Link>
+      <p className="text-sm">
+        {[
+          species?.name,
+          cut?.name,
+          format(lengthIn(preferences), request.piece.thickness_mm),
+          method?.name.toLowerCase(),
+          format(temperatureIn(preferences), headline.medium_c),
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </p>
+      <dl className="mt-2 flex gap-6">
+        {headline.flip_s != null && <Figure name="turn" value={clock(headline.flip_s)} />}
+        <Figure name="out" value={clock(headline.pull_s)} />
+        <Figure name="rest" value={clock(headline.rest_s)} />
+        <Figure name="core" value={format(temperatureIn(preferences), headline.core_peak_c)} />
+      </dl>
+      {card.note && <p className="mt-2 whitespace-pre-line text-sm italic">{card.note}</p>}
+      <div className="mt-auto flex justify-end gap-1 pt-2">
+        <button
+          type="button"
+          className="btn btn-ghost btn-square size-11"
+          aria-label={`Rename ${card.name}`}
+          onClick={() => {
+            setEdit({ name: card.name, note: card.note });
+          }}
+        >
+          <Pencil aria-hidden className="size-4" />
+        </button>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square size-11"
+          aria-label={`Delete ${card.name}`}
+          onClick={() => {
+            onRemove(card);
+          }}
+        >
+          <Trash2 aria-hidden className="size-4" />
+        </button>
+      </div>
+    </li>
+  );
+}
+
+function Figure({ name, value }: { name: string; value: string }) {
+  return (
+    <div>
+      <dt className="text-xs">{name}</dt>
+      <dd className="font-bold">{value}</dd>
+    </div>
+  );
+}

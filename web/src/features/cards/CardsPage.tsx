@@ -1,0 +1,85 @@
+import { useQuery } from "@tanstack/react-query";
+import { Download, Upload } from "lucide-react";
+import { useRef, useState } from "react";
+import { Link } from "react-router";
+import { toast } from "sonner";
+import type { Card } from "@/api/client";
+import { CardTile } from "./CardTile";
+import { ImportDialog } from "./ImportDialog";
+import { cardsQuery, useCardChanges } from "./queries";
+
+/** The card box: kept plans, out and in again as a file. */
+export function CardsPage() {
+  const { data: cards, error } = useQuery(cardsQuery);
+  const changes = useCardChanges();
+  const [file, setFile] = useState<File | null>(null);
+  const chooser = useRef<HTMLInputElement>(null);
+  const remove = (card: Card) => {
+    changes.remove.mutate(card.id, {
+      onSuccess: () => {
+        toast(`“${card.name}” is out of the box.`, {
+          action: {
+            label: "Put it back",
+            onClick: () => {
+              changes.restore.mutate(card.id);
+            },
+          },
+        });
+      },
+      onError: (failure) => toast(failure.message),
+    });
+  };
+  return (
+    <div className="px-4 py-5 sm:px-7">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="mr-auto font-bold font-display text-2xl">Card box</h1>
+        <a className="btn min-h-11" href="/api/cards/export" download="cindo-cards.json">
+          <Download aria-hidden className="size-4" />
+          Take the box out
+        </a>
+        <button type="button" className="btn min-h-11" onClick={() => chooser.current?.click()}>
+          <Upload aria-hidden className="size-4" />
+          Bring cards in
+        </button>
+        <input
+          ref={chooser}
+          type="file"
+          accept="application/json,.json"
+          className="hidden"
+          aria-label="Card file"
+          onChange={(event) => {
+            setFile(event.target.files?.[0] ?? null);
+            event.target.value = "";
+          }}
+        />
+      </div>
+      {error && (
+        <p role="alert" className="alert alert-error mt-4">
+          {error.message}
+        </p>
+      )}
+      {cards?.length === 0 && (
+        <p className="mt-6">
+          Nothing kept yet.{" "}
+          <Link className="link" to="/">
+            Plan a piece
+          </Link>{" "}
+          and choose “Keep this card”.
+        </p>
+      )}
+      <ul className="mt-4 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+        {cards?.map((card) => (
+          <CardTile key={card.id} card={card} onRemove={remove} />
+        ))}
+      </ul>
+      {file && (
+        <ImportDialog
+          file={file}
+          onClose={() => {
+            setFile(null);
+          }}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { CardsPage } from "./CardsPage";

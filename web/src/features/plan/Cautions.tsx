@@ -1,0 +1,64 @@
+import { ShieldAlert } from "lucide-react";
+import type { Plan } from "@/api/client";
+import type { PlanDraft } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
+import { localise } from "@/lib/units";
+
+interface Props {
+  plan: Plan;
+  draft: PlanDraft;
+  onChange: (draft: PlanDraft) => void;
+}
+
+/** Cautions with their ways out. */
+export function Cautions({ plan, draft, onChange }: Props) {
+  const { preferences } = usePreferences();
+  const { safety } = plan;
+  const frozen = draft.piece.frozen_for_parasites ?? false;
+  return (
+    <section
+      aria-labelledby="cautions"
+      className="print:hidden rounded-box bg-warning p-4 text-warning-content max-lg:order-4"
+    >
+      <h2 id="cautions" className="mb-1 flex items-center gap-2 font-bold">
+        <ShieldAlert aria-hidden className="size-5" />
+        Before you serve it
+      </h2>
+      <ul className="grid list-disc gap-1.5 pl-5 text-sm">
+        {safety.cautions.map((caution) => (
+          <li key={caution}>{localise(caution, preferences)}</li>
+        ))}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        {!safety.reaches_63c_15s && draft.doneness !== "by_the_book" && (
+          <button
+            type="button"
+            className="min-h-11 cursor-pointer font-bold underline"
+            onClick={() => {
+              onChange({ ...draft, doneness: "by_the_book" });
+            }}
+          >
+            Cook it by the book
+          </button>
+        )}
+        {(!safety.parasites_killed || frozen) && (
+          <label className="flex min-h-11 cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm border-current"
+              checked={frozen}
+              onChange={(event) => {
+                const { frozen_for_parasites: _old, ...piece } = draft.piece;
+                onChange({
+                  ...draft,
+                  piece: event.target.checked ? { ...piece, frozen_for_parasites: true } : piece,
+                });
+              }}
+            />
+            It was frozen for parasites
+          </label>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,162 @@
+import { useQuery } from "@tanstack/react-query";
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import { catalogueQuery } from "@/api/catalogue";
+import type { Catalogue } from "@/api/client";
+import { type PlanDraft, readAddress, writeAddress } from "@/lib/planAddress";
+import { clock } from "@/lib/time";
+import { PlanPicture } from "@/picture/PlanPicture";
+import { Cautions } from "./Cautions";
+import { KeepDialog } from "./KeepDialog";
+import { MethodRow } from "./MethodRow";
+import { PlanCard } from "./PlanCard";
+import { useLivePlan } from "./queries";
+import { Sentence } from "./Sentence";
+import { Steps } from "./Steps";
+import { useShortcuts } from "./useShortcuts";
+
+/** The plan for one piece: what is on the board, how, and the picture of what happens. */
+export function PlanPage() {
+  const catalogue = useQuery(catalogueQuery);
+  if (catalogue.error) {
+    return (
+      <p role="alert" className="alert alert-error m-6">
+        {catalogue.error.message} Start it again and reload this page.
+      </p>
+    );
+  }
+  if (!catalogue.data) return <p className="p-7">Setting up the board…</p>;
+  return <Planner catalogue={catalogue.data} />;
+}
+
+/** The plan of the address, with a draft on top while something is being dragged. */
+function useDraft() {
+  const [params, setParams] = useSearchParams();
+  const address = params.toString();
+  const settled = useMemo(() => readAddress(new URLSearchParams(address)), [address]);
+  const [dragged, setDragged] = useState<PlanDraft | null>(null);
+  const commit = useCallback(
+    (draft: PlanDraft) => {
+      setDragged(null);
+      setParams(writeAddress(draft), { replace: true });
+    },
+    [setParams],
+  );
+  return { draft: dragged ?? settled, commit, drag: setDragged };
+}
+
+function useTitle(title: string) {
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
+}
+
+function Planner({ catalogue }: { catalogue: Catalogue }) {
+  const { draft, commit, drag } = useDraft();
+  const { plan, failure, isBehind } = useLivePlan(draft);
+  const [moment, setMoment] = useState<number | null>(null);
+  const keep = useRef<HTMLDialogElement>(null);
+  const findFish = useRef<HTMLButtonElement>(null);
+  const species = catalogue.species.find((s) => s.id === draft.piece.species);
+  const cut = catalogue.cuts.find((c) => c.id === draft.piece.cut);
+  const method = catalogue.methods.find((m) => m.id === draft.method);
+  useTitle(
+    plan && species && method
+      ? `${method.name} ${species.name}: out at ${clock(plan.pull_s)} · Cindo`
+      : "Cindo",
+  );
+
+  const setThickness = (mm: number, done: boolean) => {
+    const next = { ...draft, piece: { ...draft.piece, thickness_mm: mm } };
+    if (done) commit(next);
+    else drag(next);
+  };
+  useShortcuts({
+    catalogue,
+    draft,
+    commit,
+    findFish,
+    openKeep: () => {
+      keep.current?.showModal();
+    },
+  });
+
+  const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
+  return (
+    <div className="grid gap-4 px-4 py-4 sm:px-7 sm:py-5 lg:grid-cols-[minmax(0,1fr)_20rem] lg:gap-x-7 print:block">
+      <div className="print:hidden lg:col-span-2">
+        <Sentence
+          catalogue={catalogue}
+          draft={draft}
+          onChange={commit}
+          failure={failure}
+          fishButton={findFish}
+        />
+        <MethodRow catalogue={catalogue} draft={draft} onChange={commit} />
+        {failure && (general.length > 0 || failure.fields.length === 0) && (
+          <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
+            <div>
+              {failure.fields.length === 0 && <p>{failure.message}</p>}
+              {general.map((f) => (
+                <p key={f.field + f.message}>{sentence(f.message)}</p>
+              ))}
+              {plan && (
+                <p className="text-base-content text-sm">Below is the last plan that worked.</p>
+              )}
+            </div>
+          </div>
+        )}
+      </div>
+      {plan && cut && method && (
+        <>
+          <section
+            aria-label="Picture"
+            aria-busy={isBehind}
+            className={`print:hidden min-w-0 max-lg:order-2 ${failure ? "opacity-50" : ""}`}
+          >
+            <PlanPicture
+              plan={plan}
+              family={method.family}
+              medium={method.medium}
+              skin={draft.piece.skin ?? false}
+              thicknessMm={draft.piece.thickness_mm}
+              widthMm={draft.piece.width_mm ?? cut.width_mm}
+              oval={cut.section === "oval"}
+              moment={moment}
+              onMoment={setMoment}
+              onThickness={setThickness}
+            />
+          </section>
+          <PlanCard
+            plan={plan}
+            method={method}
+            skin={draft.piece.skin ?? false}
+            title={`${method.name} ${species?.name ?? ""}`}
+            isStale={failure !== null}
+            onKeep={() => keep.current?.showModal()}
+          />
+          <Steps plan={plan} moment={moment} onMoment={setMoment} />
+          <Cautions plan={plan} draft={draft} onChange={commit} />
+          <KeepDialog
+            ref={keep as RefObject<HTMLDialogElement>}
+            request={draft}
+            suggestion={`${species?.name ?? ""} ${cut.name}, ${method.name.toLowerCase()}`}
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Fields whose message stands beside their own control. */
+const FIELDS_WITH_A_PLACE = [
+  "piece.thickness_mm",
+  "piece.start_c",
+  "piece.weight_g",
+  "piece.count",
+  "medium_c",
+  "altitude_m",
+];
+
+const sentence = (text: string) =>
+  text.charAt(0).toUpperCase() + text.slice(1).replace(/[^.]$/, "$&.");

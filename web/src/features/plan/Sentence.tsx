@@ -1,0 +1,334 @@
+import type { ReactNode, RefObject } from "react";
+import type { ApiFailure, Catalogue, School } from "@/api/client";
+import { type PlanDraft, withCut } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
+import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
+import { Blank } from "@/ui/Blank";
+import { Segmented } from "@/ui/Segmented";
+import { Stepper } from "@/ui/Stepper";
+import { FishFinder } from "./FishFinder";
+
+interface Props {
+  catalogue: Catalogue;
+  draft: PlanDraft;
+  onChange: (draft: PlanDraft) => void;
+  failure: ApiFailure | null;
+  fishButton: RefObject<HTMLButtonElement | null>;
+}
+
+/** Fridge and bench, °C. */
+const FRIDGE_C = 5;
+const TEMPERED_C = 15;
+
+const COUNTS = ["no", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight"];
+
+const SCHOOLS: Record<School, string> = {
+  skin_side: "mostly on the skin",
+  two_sided: "half and half",
+  many_turns: "turned often",
+  one_side: "on one side only",
+};
+
+/** What is on the board, as a cook would say it; each underlined part is a button. */
+export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Props) {
+  const { preferences, change } = usePreferences();
+  const { piece } = draft;
+  const length = lengthIn(preferences);
+  const temperature = temperatureIn(preferences);
+  const species = catalogue.species.find((s) => s.id === piece.species);
+  const cut = catalogue.cuts.find((c) => c.id === piece.cut);
+  const method = catalogue.methods.find((m) => m.id === draft.method);
+  const set = (part: Partial<PlanDraft["piece"]>) => {
+    onChange({ ...draft, piece: { ...piece, ...part } });
+  };
+  const complaint = (field: string) => {
+    const found = failure?.fields.find((f) => f.field === field);
+    return found ? localise(found.message, preferences) : undefined;
+  };
+  const count = piece.count ?? 1;
+  const weight = piece.weight_g;
+  const many = COUNTS[count] ?? String(count);
+  const schools = method?.schools ?? [];
+  const school =
+    draft.school ?? (schools[0] === "skin_side" && !piece.skin ? "two_sided" : schools[0]);
+  return (
+    <h1 className="max-w-5xl font-display text-xl leading-[1.75] sm:text-[1.65rem] sm:leading-[1.6]">
+      <Blank
+        text={weight ? `${many} × ${format(massIn(preferences), weight)}` : many}
+        label="How many, how heavy"
+        isWrong={Boolean(complaint("piece.count") ?? complaint("piece.weight_g"))}
+      >
+        <Stepper
+          label="Pieces"
+          quantity={{ unit: "", step: 1, digits: 0, show: (n) => n, read: (n) => Math.round(n) }}
+          value={count}
+          onChange={(n) => {
+            set({ count: n });
+          }}
+          error={complaint("piece.count")}
+        />
+        <Stepper
+          label="Weight of one"
+          quantity={massIn(preferences)}
+          value={weight ?? cut?.usual_weight_g ?? 150}
+          onChange={(g) => {
+            set({ weight_g: g });
+          }}
+          error={complaint("piece.weight_g")}
+        />
+      </Blank>{" "}
+      <Blank
+        text={species?.name.toLowerCase() ?? piece.species}
+        label="Kind of fish"
+        ref={fishButton}
+        wide
+      >
+        {(close) => (
+          <FishFinder catalogue={catalogue} draft={draft} onChange={onChange} onDone={close} />
+        )}
+      </Blank>{" "}
+      <Blank text={cut?.name ?? piece.cut} label="Cut">
+        <Segmented
+          stacked
+          label="Cut"
+          value={piece.cut}
+          options={catalogue.cuts.map((c) => [c.id, c.name] as const)}
+          onChange={(id) => {
+            onChange(withCut(draft, catalogue, id));
+          }}
+        />
+      </Blank>
+      ,{" "}
+      <Blank
+        text={`${format(length, piece.thickness_mm)} thick`}
+        label="Thickness"
+        isWrong={complaint("piece.thickness_mm") !== undefined}
+      >
+        <Stepper
+          label="Thickness"
+          quantity={length}
+          value={piece.thickness_mm}
+          onChange={(mm) => {
+            set({ thickness_mm: mm });
+          }}
+          error={complaint("piece.thickness_mm")}
+        />
+        <Segmented
+          label="How do you know?"
+          stacked
+          value={piece.thickness_measured ? "measured" : "eye"}
+          options={[
+            ["eye", "by eye"],
+            ["measured", "measured"],
+          ]}
+          onChange={(how) => {
+            set({ thickness_measured: how === "measured" });
+          }}
+        />
+        <Stepper
+          label="In fingers"
+          quantity={{
+            unit: "fingers",
+            step: 0.5,
+            digits: 1,
+            show: (mm) => mm / preferences.fingerMm,
+            read: (n) => n * preferences.fingerMm,
+          }}
+          value={piece.thickness_mm}
+          onChange={(mm) => {
+            set({ thickness_mm: mm });
+          }}
+        />
+        <Stepper
+          label="My finger is wide"
+          quantity={length}
+          value={preferences.fingerMm}
+          onChange={(fingerMm) => {
+            if (fingerMm >= 8 && fingerMm <= 30) change({ fingerMm });
+          }}
+        />
+      </Blank>
+      ,{" "}
+      {cut?.can_have_skin !== false && (
+        <>
+          <Blank text={piece.skin ? "skin on" : "no skin"} label="Skin">
+            <Segmented
+              label="Skin"
+              value={piece.skin ? "on" : "off"}
+              options={[
+                ["on", "on"],
+                ["off", "off"],
+              ]}
+              onChange={(skin) => {
+                set({ skin: skin === "on" });
+              }}
+            />
+          </Blank>
+          ,{" "}
+        </>
+      )}
+      <Blank
+        text={coldness(piece.start_c, format(temperature, piece.start_c))}
+        label="How cold"
+        isWrong={complaint("piece.start_c") !== undefined}
+      >
+        <Segmented
+          stacked
+          label="How cold"
+          value={
+            piece.start_c === FRIDGE_C ? "fridge" : piece.start_c === TEMPERED_C ? "bench" : "other"
+          }
+          options={[
+            ["fridge", `straight from the fridge, ${format(temperature, FRIDGE_C)}`],
+            ["bench", `tempered, ${format(temperature, TEMPERED_C)}`],
+          ]}
+          onChange={(where) => {
+            set({ start_c: where === "fridge" ? FRIDGE_C : TEMPERED_C });
+          }}
+        />
+        <Stepper
+          label="Or measured"
+          quantity={temperature}
+          value={piece.start_c}
+          onChange={(c) => {
+            set({ start_c: c });
+          }}
+          error={complaint("piece.start_c")}
+        />
+      </Blank>
+      , to{" "}
+      <Blank text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
+        <Segmented
+          stacked
+          label="Doneness"
+          value={typeof draft.doneness === "string" ? draft.doneness : "number"}
+          options={catalogue.bands.map((band) => {
+            const from = temperature.show(band.from_c).toFixed(0);
+            const range = band.to_c
+              ? `${from}–${format(temperature, band.to_c)}`
+              : `${from} ${temperature.unit} and up`;
+            const usual = species?.doneness?.includes(band.id) ? "" : " · unusual here";
+            return [band.id, `${band.name}, ${range}${usual}`] as const;
+          })}
+          onChange={(band) => {
+            onChange({ ...draft, doneness: band });
+          }}
+        />
+        <Stepper
+          label="Or a core of"
+          quantity={temperature}
+          value={
+            typeof draft.doneness === "number"
+              ? draft.doneness
+              : (bandAim(catalogue, draft.doneness) ?? 52)
+          }
+          onChange={(c) => {
+            onChange({ ...draft, doneness: c });
+          }}
+        />
+      </Blank>
+      {school && (
+        <>
+          ,{" "}
+          <Blank text={schoolText(school, piece.skin ?? false)} label="Turning">
+            <Segmented
+              stacked
+              label="Turning"
+              value={school}
+              options={schools.map((s) => [s, schoolText(s, piece.skin ?? false)] as const)}
+              onChange={(s) => {
+                onChange({ ...draft, school: s });
+              }}
+            />
+          </Blank>
+        </>
+      )}
+      <HeatBlank draft={draft} onChange={onChange} catalogue={catalogue} complaint={complaint} />.
+    </h1>
+  );
+}
+
+interface HeatProps {
+  catalogue: Catalogue;
+  draft: PlanDraft;
+  onChange: (draft: PlanDraft) => void;
+  complaint: (field: string) => string | undefined;
+}
+
+/** The heat, and where the kitchen stands, for those who want another than the usual. */
+function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactNode {
+  const { preferences } = usePreferences();
+  const temperature = temperatureIn(preferences);
+  const method = catalogue.methods.find((m) => m.id === draft.method);
+  if (!method) return null;
+  const usual = method.default_c ?? null;
+  const heat = draft.medium_c ?? usual;
+  const medium = method.medium.toLowerCase();
+  const altitude = draft.altitude_m ?? 0;
+  const height = altitude === 0 ? "" : ` at ${Math.round(altitude)} m`;
+  return (
+    <>
+      , {method.family === "steam" ? "in" : "with the"}{" "}
+      <Blank
+        text={
+          heat === null
+            ? `full steam${height}`
+            : `${medium} at ${format(temperature, heat)}${height}`
+        }
+        label="Heat"
+        isWrong={Boolean(complaint("medium_c") ?? complaint("altitude_m"))}
+      >
+        {heat !== null && (
+          <>
+            <Stepper
+              label={method.medium}
+              quantity={{ ...temperature, step: 5 }}
+              value={heat}
+              onChange={(c) => {
+                onChange({ ...draft, medium_c: c });
+              }}
+              error={complaint("medium_c")}
+            />
+            <p className="max-w-64 text-sm">{method.reason}</p>
+          </>
+        )}
+        <Stepper
+          label="Height above the sea"
+          quantity={{ unit: "m", step: 100, digits: 0, show: (m) => m, read: (m) => m }}
+          value={altitude}
+          onChange={(m) => {
+            onChange({ ...draft, altitude_m: m });
+          }}
+          error={complaint("altitude_m")}
+        />
+      </Blank>
+    </>
+  );
+}
+
+function coldness(startC: number, shown: string): string {
+  if (startC === FRIDGE_C) return "straight from the fridge";
+  if (startC === TEMPERED_C) return "tempered";
+  return `at ${shown}`;
+}
+
+function schoolText(school: School, skin: boolean): string {
+  return school === "skin_side" && !skin ? "mostly on the best side" : SCHOOLS[school];
+}
+
+function bandAim(catalogue: Catalogue, id: string): number | undefined {
+  const band = catalogue.bands.find((b) => b.id === id);
+  return band && (band.to_c ? (band.from_c + band.to_c) / 2 : band.from_c);
+}
+
+function donenessText(
+  catalogue: Catalogue,
+  draft: PlanDraft,
+  units: Parameters<typeof temperatureIn>[0],
+): string {
+  const temperature = temperatureIn(units);
+  if (typeof draft.doneness === "number") return `a core of ${format(temperature, draft.doneness)}`;
+  const band = catalogue.bands.find((b) => b.id === draft.doneness);
+  const aim = bandAim(catalogue, draft.doneness);
+  return band && aim !== undefined ? `${band.name}, ${format(temperature, aim)}` : draft.doneness;
+}

@@ -1,0 +1,138 @@
+import type { Catalogue, PlanRequest, School } from "@/api/client";
+
+/** A plan as the page holds it: the request, whose short form is the address. */
+export type PlanDraft = PlanRequest;
+
+const SCHOOLS: readonly School[] = ["skin_side", "two_sided", "many_turns", "one_side"];
+
+/** What the page opens on: a good piece for a first look. */
+const FIRST: PlanDraft = {
+  piece: {
+    species: "hake",
+    cut: "loin",
+    thickness_mm: 28,
+    skin: true,
+    start_c: 5,
+    count: 2,
+    weight_g: 180,
+  },
+  method: "sear",
+  doneness: "medium",
+};
+
+function numberOf(params: URLSearchParams, key: string): number | undefined {
+  const text = params.get(key);
+  if (text === null || text.trim() === "") return undefined;
+  const value = Number(text);
+  return Number.isFinite(value) ? value : undefined;
+}
+
+/** Reads a plan from the address; what it leaves out is as on first opening. */
+export function readAddress(params: URLSearchParams): PlanDraft {
+  const doneness = params.get("done");
+  const numeric = numberOf(params, "done");
+  const school = SCHOOLS.find((s) => s === params.get("school"));
+  const heat = numberOf(params, "heat");
+  const altitude = numberOf(params, "altitude");
+  const width = numberOf(params, "width");
+  const hasPiece = params.has("fish");
+  const count = numberOf(params, "count") ?? (hasPiece ? undefined : FIRST.piece.count);
+  const weight = numberOf(params, "weight") ?? (hasPiece ? undefined : FIRST.piece.weight_g);
+  return {
+    piece: {
+      species: params.get("fish") ?? FIRST.piece.species,
+      cut: params.get("cut") ?? FIRST.piece.cut,
+      thickness_mm: numberOf(params, "mm") ?? FIRST.piece.thickness_mm,
+      skin: hasPiece ? params.get("skin") === "on" : (FIRST.piece.skin ?? true),
+      start_c: numberOf(params, "start") ?? FIRST.piece.start_c,
+      ...(count === undefined || count === null ? {} : { count: Math.round(count) }),
+      ...(weight === undefined || weight === null ? {} : { weight_g: weight }),
+      ...(width === undefined ? {} : { width_mm: width }),
+      ...(params.get("frozen") === "yes" ? { frozen_for_parasites: true } : {}),
+      ...(params.get("measured") === "yes" ? { thickness_measured: true } : {}),
+    },
+    method: params.get("method") ?? FIRST.method,
+    doneness: numeric ?? doneness ?? FIRST.doneness,
+    ...(school ? { school } : {}),
+    ...(heat === undefined ? {} : { medium_c: heat }),
+    ...(altitude === undefined ? {} : { altitude_m: altitude }),
+  };
+}
+
+const short = (value: number) => String(Math.round(value * 100) / 100);
+
+/** Writes a plan as an address. */
+export function writeAddress(draft: PlanDraft): URLSearchParams {
+  const { piece } = draft;
+  const params = new URLSearchParams({
+    fish: piece.species,
+    cut: piece.cut,
+    mm: short(piece.thickness_mm),
+    skin: piece.skin ? "on" : "off",
+    start: short(piece.start_c),
+    method: draft.method,
+    done: typeof draft.doneness === "number" ? short(draft.doneness) : draft.doneness,
+  });
+  const optional: [string, number | null | undefined][] = [
+    ["count", piece.count],
+    ["weight", piece.weight_g],
+    ["width", piece.width_mm],
+    ["heat", draft.medium_c],
+    ["altitude", draft.altitude_m],
+  ];
+  for (const [key, value] of optional) {
+    if (value !== undefined && value !== null) params.set(key, short(value));
+  }
+  if (draft.school) params.set("school", draft.school);
+  if (piece.frozen_for_parasites) params.set("frozen", "yes");
+  if (piece.thickness_measured) params.set("measured", "yes");
+  return params;
+}
+
+/** Another kind of fish: its usual cut, thickness and doneness, unless the old ones suit it too. */
+export function withSpecies(draft: PlanDraft, catalogue: Catalogue, id: string): PlanDraft {
+  const species = catalogue.species.find((s) => s.id === id);
+  if (!species) return draft;
+  const same = species.cuts.find((c) => c.cut === draft.piece.cut);
+  const cut = same ?? species.cuts[0];
+  const { width_mm: _width, frozen_for_parasites: _frozen, ...piece } = draft.piece;
+  const keepsDoneness =
+    typeof draft.doneness === "string" && species.doneness?.includes(draft.doneness);
+  const next = {
+    ...draft,
+    piece: { ...piece, species: id },
+    doneness: keepsDoneness ? draft.doneness : species.usual_doneness,
+  };
+  return cut ? withCut({ ...next }, catalogue, cut.cut, cut.thickness_mm) : next;
+}
+
+/** Another cut: its usual thickness, and no skin where it has none. */
+export function withCut(
+  draft: PlanDraft,
+  catalogue: Catalogue,
+  id: string,
+  thickness?: number,
+): PlanDraft {
+  const cut = catalogue.cuts.find((c) => c.id === id);
+  if (!cut) return draft;
+  const usual = catalogue.species
+    .find((s) => s.id === draft.piece.species)
+    ?.cuts.find((c) => c.cut === id);
+  const { width_mm: _width, ...piece } = draft.piece;
+  return {
+    ...draft,
+    piece: {
+      ...piece,
+      cut: id,
+      thickness_mm: thickness ?? usual?.thickness_mm ?? piece.thickness_mm,
+      weight_g: cut.usual_weight_g,
+      skin: cut.can_have_skin && ((piece.skin ?? false) || (cut.on_the_bone ?? false)),
+    },
+  };
+}
+
+/** Another method: its own heat and school. */
+export function withMethod(draft: PlanDraft, id: string): PlanDraft {
+  const { medium_c: _medium, school: _school, ...rest } = draft;
+  return { ...rest, method: id };
+}

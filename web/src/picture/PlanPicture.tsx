@@ -1,0 +1,218 @@
+import { scaleLinear } from "d3-scale";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
+import type { Method, Plan } from "@/api/client";
+import { usePreferences } from "@/lib/preferences";
+import { clock } from "@/lib/time";
+import { lengthIn, temperatureIn } from "@/lib/units";
+import { Chart } from "./Chart";
+import { CutLabels } from "./CutLabels";
+import { legend } from "./colours";
+import { makeFilm, sampleAt } from "./film";
+import { HeatSource } from "./HeatSource";
+import { chooseScale, layOut } from "./layout";
+import { Marks } from "./Marks";
+import { NumbersTable } from "./NumbersTable";
+import { paintCut, paintStrip } from "./paint";
+import { ThicknessHandle } from "./ThicknessHandle";
+import { useWidth } from "./useWidth";
+
+interface Props {
+  plan: Plan;
+  family: Method["family"];
+  medium: string;
+  skin: boolean;
+  thicknessMm: number;
+  widthMm: number;
+  oval: boolean;
+  /** Time under the cursor, s; at "out" when null. */
+  moment: number | null;
+  onMoment: (seconds: number) => void;
+  onThickness: (mm: number, done: boolean) => void;
+}
+
+/** The cut beside the strip, the lines below them, and the marks: drawn from the simulation. */
+export function PlanPicture(props: Props) {
+  const { plan, family, medium, skin, thicknessMm, widthMm, oval, onMoment, onThickness } = props;
+  const { preferences } = usePreferences();
+  const [frame, width] = useWidth<HTMLDivElement>();
+  const strip = useRef<HTMLCanvasElement>(null);
+  const cut = useRef<HTMLCanvasElement>(null);
+  const [heldScale, setHeldScale] = useState<number | null>(null);
+  const sliderId = useId();
+
+  const film = useMemo(() => makeFilm(plan), [plan]);
+  const scale = heldScale ?? chooseScale(thicknessMm, width > 600);
+  const layout = layOut(width, thicknessMm, widthMm, scale);
+  const moment = Math.min(props.moment ?? plan.pull_s, film.endS);
+  const x = scaleLinear([0, film.endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
+  const { cut: cutBox, strip: stripBox } = layout;
+
+  useEffect(() => {
+    if (strip.current && width > 0) {
+      paintStrip(strip.current, film, stripBox.width, stripBox.height);
+    }
+  }, [film, width, stripBox.width, stripBox.height]);
+  useEffect(() => {
+    if (cut.current && width > 0) {
+      paintCut(cut.current, film, moment, cutBox.width, cutBox.height, {
+        oval,
+        halfWidth: cutBox.halfWidth,
+      });
+    }
+  }, [film, moment, width, cutBox.width, cutBox.height, cutBox.halfWidth, oval]);
+
+  const follow = (clientX: number) => {
+    const box = frame.current?.getBoundingClientRect();
+    if (!box) return;
+    const seconds = x.invert(clientX - box.left);
+    onMoment(Math.min(film.endS, Math.max(0, seconds)));
+  };
+  const length = lengthIn(preferences);
+  const sample = sampleAt(film, moment);
+  const core = plan.series.core_c[sample] ?? 0;
+  const temperature = temperatureIn(preferences);
+  const isWide = width > 600;
+  return (
+    <div>
+      <div ref={frame} className="relative w-full select-none" style={{ height: layout.height }}>
+        {width > 0 && (
+          <>
+            <canvas
+              ref={strip}
+              aria-hidden
+              className="absolute rounded-sm"
+              style={{ left: stripBox.x, top: stripBox.y }}
+            />
+            <canvas
+              ref={cut}
+              aria-hidden
+              className="absolute"
+              style={{ left: cutBox.x, top: cutBox.y }}
+            />
+            <svg
+              className="absolute inset-0"
+              width={layout.width}
+              height={layout.height}
+              role="img"
+              aria-label={`Inside of the fish over time: turned ${
+                plan.flip_s == null ? "never" : `at ${clock(plan.flip_s)}`
+              }, out at ${clock(plan.pull_s)}, the core peaks at ${temperature.show(plan.core_peak_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
+            >
+              <HeatSource family={family} layout={layout} isResting={moment > plan.pull_s + 0.5} />
+              <CutLabels film={film} sample={sample} layout={layout} skin={skin} />
+              <text
+                x={cutBox.x + cutBox.width}
+                y={18}
+                textAnchor="end"
+                className="fill-base-content text-[13px]"
+              >
+                the cut at <tspan className="font-bold">{clock(moment)}</tspan>
+              </text>
+              <text
+                x={cutBox.x + cutBox.width}
+                y={35}
+                textAnchor="end"
+                className="fill-base-content text-[13px]"
+              >
+                core{" "}
+                <tspan className="font-bold">
+                  {temperature.show(core).toFixed(0)} {temperature.unit}
+                </tspan>
+              </text>
+              <g className="fill-base-content text-[12px] opacity-80" textAnchor="end">
+                <text x={stripBox.x - 6} y={stripBox.y + 4}>
+                  {length.show(thicknessMm).toFixed(length.digits)}
+                </text>
+                <text x={stripBox.x - 6} y={stripBox.y + stripBox.height + 2}>
+                  0
+                </text>
+                <text x={stripBox.x - 6} y={stripBox.y + stripBox.height / 2 + 4}>
+                  {length.unit}
+                </text>
+              </g>
+              <Chart
+                plan={plan}
+                layout={layout}
+                x={x}
+                medium={medium}
+                units={preferences}
+                isWide={isWide}
+              />
+              <Marks plan={plan} layout={layout} x={x} isWide={isWide} />
+              <line
+                x1={x(moment)}
+                x2={x(moment)}
+                y1={stripBox.y - 4}
+                y2={layout.axisY}
+                className="stroke-accent"
+                strokeWidth={2}
+                strokeDasharray="2 3"
+              />
+            </svg>
+            <div
+              className="absolute cursor-col-resize touch-pan-y"
+              style={{
+                left: stripBox.x,
+                top: stripBox.y,
+                width: stripBox.width,
+                height: layout.axisY - stripBox.y,
+              }}
+              onPointerDown={(event) => {
+                follow(event.clientX);
+              }}
+              onPointerMove={(event) => {
+                if (event.pointerType === "mouse" || event.buttons > 0) follow(event.clientX);
+              }}
+            />
+            <ThicknessHandle
+              layout={layout}
+              thicknessMm={thicknessMm}
+              label={`${length.show(thicknessMm).toFixed(length.digits)} ${length.unit}`}
+              onGrab={() => {
+                setHeldScale(scale);
+              }}
+              onDrag={(mm) => {
+                onThickness(mm, false);
+              }}
+              onDrop={(mm) => {
+                setHeldScale(null);
+                onThickness(mm, true);
+              }}
+            />
+          </>
+        )}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1">
+        <label htmlFor={sliderId} className="flex min-w-56 flex-1 items-center gap-3 text-sm">
+          Moment
+          <input
+            id={sliderId}
+            type="range"
+            className="range range-xs min-w-0 flex-1"
+            min={0}
+            max={Math.round(film.endS)}
+            step={1}
+            value={Math.round(moment)}
+            aria-valuetext={clock(moment)}
+            onChange={(event) => {
+              onMoment(Number(event.target.value));
+            }}
+          />
+        </label>
+        <ul aria-label="Colours" className="flex flex-wrap gap-x-3 text-sm">
+          {legend(film.aimC).map(({ state, css }) => (
+            <li key={state} className="flex items-center gap-1">
+              <span
+                aria-hidden
+                className="inline-block size-3 rounded-xs border border-base-content/40"
+                style={{ background: css }}
+              />
+              {state}
+            </li>
+          ))}
+        </ul>
+        <NumbersTable plan={plan} units={preferences} />
+      </div>
+    </div>
+  );
+}

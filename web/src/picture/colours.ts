@@ -1,0 +1,79 @@
+/** An opaque colour, 0 to 255. */
+type Rgb = readonly [number, number, number];
+
+/**
+ * Flesh by temperature, lightest at the target: under is cool and darker, over warm and darker, so
+ * that neither can be mistaken for the other, in grey print and by colour-blind eyes too.
+ */
+const STOPS: readonly (readonly [number, Rgb])[] = [
+  [-50, [52, 76, 104]],
+  [-22, [76, 104, 132]],
+  [-12, [118, 146, 168]],
+  [-4, [196, 212, 218]],
+  [0, [252, 248, 238]],
+  [4, [246, 229, 190]],
+  [10, [226, 178, 106]],
+  [18, [186, 122, 60]],
+  [48, [132, 78, 42]],
+];
+/** Dried crust: darkest of all, and a thing of its own. */
+const CRUST: Rgb = [52, 28, 20];
+
+const LEAST_C = -10;
+const STEPS_PER_K = 4;
+const SIZE = 130 * STEPS_PER_K;
+
+function mix(offset: number): Rgb {
+  const i = STOPS.findIndex(([at]) => at >= offset);
+  const above = STOPS[i === -1 ? STOPS.length - 1 : i];
+  const below = STOPS[Math.max(0, (i === -1 ? STOPS.length : i) - 1)];
+  if (!above || !below) return CRUST;
+  const span = above[0] - below[0];
+  const share = span > 0 ? Math.min(1, Math.max(0, (offset - below[0]) / span)) : 0;
+  const [a, b] = [below[1], above[1]];
+  return [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, a[2] + (b[2] - a[2]) * share];
+}
+
+const pack = ([r, g, b]: Rgb): number =>
+  ((255 << 24) | (Math.round(b) << 16) | (Math.round(g) << 8) | Math.round(r)) >>> 0;
+
+export const CRUST_PIXEL = pack(CRUST);
+
+/** Look-up from temperature to a pixel (ABGR, as a canvas stores it on every common machine). */
+export function fleshPixels(aimC: number): (celsius: number) => number {
+  const table = new Uint32Array(SIZE);
+  for (let i = 0; i < SIZE; i++) table[i] = pack(mix(LEAST_C + i / STEPS_PER_K - aimC));
+  return (celsius) => {
+    const i = Math.round((celsius - LEAST_C) * STEPS_PER_K);
+    return table[Math.min(SIZE - 1, Math.max(0, i))] ?? CRUST_PIXEL;
+  };
+}
+
+/** States of the flesh by the hottest it has been, relative to the target. */
+const STATES: readonly (readonly [number, string])[] = [
+  [-12, "raw"],
+  [-3, "setting"],
+  [3, "right"],
+  [10, "flaky"],
+  [18, "firm"],
+  [Number.POSITIVE_INFINITY, "dry"],
+];
+
+export function stateOf(celsius: number, aimC: number): string {
+  return STATES.find(([below]) => celsius - aimC < below)?.[1] ?? "dry";
+}
+
+/** Whether words on this state are dark. */
+export const isLight = (state: string): boolean =>
+  state === "right" || state === "setting" || state === "flaky";
+
+/** Colours of the states for a legend, in order. */
+export function legend(aimC: number): { state: string; css: string }[] {
+  const middles = [-18, -7, 0, 7, 14, 30];
+  const pixel = fleshPixels(aimC);
+  const css = (value: number) => `rgb(${value & 255} ${(value >> 8) & 255} ${(value >> 16) & 255})`;
+  return [
+    ...STATES.map(([, state], i) => ({ state, css: css(pixel(aimC + (middles[i] ?? 0))) })),
+    { state: "crust", css: css(CRUST_PIXEL) },
+  ];
+}

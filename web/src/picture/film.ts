@@ -1,0 +1,61 @@
+import type { Plan } from "@/api/client";
+
+/** The inside over time as the cook sees it: turned over when the fish is turned. */
+export interface Film {
+  endS: number;
+  aimC: number;
+  rows: number;
+  /** Sample times, s. */
+  times: readonly number[];
+  /** Hottest so far, `[time][row]`, row 0 lowest in the pan: flesh does not turn raw again. */
+  hottest: readonly Float32Array[];
+  /** Crust below and above, as a share of the thickness. */
+  crustBelow: readonly number[];
+  crustAbove: readonly number[];
+  /** Whether the first side is up. */
+  isTurned: readonly boolean[];
+}
+
+const turnsBefore = (plan: Plan, seconds: number) =>
+  plan.turns_s.filter((t) => t <= seconds + 1e-6).length;
+
+export function makeFilm(plan: Plan): Film {
+  const { time_s: times, temperature_c: temperatures, height_mm: heights } = plan.section;
+  const rows = heights.length;
+  const thickness = (heights[0] ?? 0) + (heights[rows - 1] ?? 1);
+  const aimC = plan.target_to_c
+    ? (plan.target_from_c + plan.target_to_c) / 2
+    : plan.target_from_c + 2;
+  const running = new Float32Array(rows).fill(Number.NEGATIVE_INFINITY);
+  const isTurned = times.map((t) => turnsBefore(plan, t) % 2 === 1);
+  const hottest = temperatures.map((column, i) => {
+    for (let r = 0; r < rows; r++) running[r] = Math.max(running[r] ?? 0, column[r] ?? 0);
+    const copy = Float32Array.from(running);
+    return isTurned[i] ? copy.reverse() : copy;
+  });
+  const share = (mm: readonly number[], other: readonly number[]) =>
+    times.map((_, i) => ((isTurned[i] ? other[i] : mm[i]) ?? 0) / thickness);
+  const { crust_bottom_mm: bottom, crust_top_mm: top } = plan.series;
+  return {
+    endS: times[times.length - 1] ?? 1,
+    aimC,
+    rows,
+    times,
+    hottest,
+    crustBelow: share(bottom, top),
+    crustAbove: share(top, bottom),
+    isTurned,
+  };
+}
+
+/** Index of the last sample at or before a time. */
+export function sampleAt(film: Film, seconds: number): number {
+  let low = 0;
+  let high = film.times.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((film.times[middle] ?? 0) <= seconds) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}

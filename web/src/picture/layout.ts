@@ -1,0 +1,53 @@
+/** Where the parts of the picture are, px. */
+export interface Layout {
+  width: number;
+  height: number;
+  pxPerMm: number;
+  cut: { x: number; y: number; width: number; height: number; halfWidth: number };
+  strip: { x: number; y: number; width: number; height: number };
+  chart: { y: number; height: number };
+  axisY: number;
+}
+
+/** Scales from which one is chosen, px per mm: few, so that it stays while a drag goes on. */
+const SCALES = [2, 2.5, 3, 4, 5, 6, 7, 8, 10, 12, 16, 20];
+const MARKS_HEIGHT = 46;
+const SOURCE_HEIGHT = 30;
+const BRACKET_HEIGHT = 30;
+const CHART_HEIGHT = 96;
+const AXIS_HEIGHT = 22;
+
+/** Largest scale at which the thickness fits. */
+export function chooseScale(thicknessMm: number, wide: boolean): number {
+  const room = wide ? 236 : 170;
+  return SCALES.findLast((s) => s * thicknessMm <= room) ?? 1.6;
+}
+
+export function layOut(
+  width: number,
+  thicknessMm: number,
+  widthMm: number,
+  pxPerMm: number,
+): Layout {
+  const isWide = width > 600;
+  const height = Math.max(24, Math.round(thicknessMm * pxPerMm));
+  const halfWidth = (widthMm / 2) * pxPerMm;
+  const cutRoom = Math.round(isWide ? 0.25 * width : 0.27 * width);
+  const cutWidth = Math.round(Math.min(halfWidth, cutRoom));
+  const gap = isWide ? 42 : 28;
+  const stripX = cutRoom + gap;
+  const right = isWide ? 16 : 8;
+  // The bed: the piece stands on it, whatever its height, and a drag leaves the rest in place.
+  const bed = Math.max(height, isWide ? 200 : 140);
+  const y = MARKS_HEIGHT + bed - height;
+  const chartY = MARKS_HEIGHT + bed + SOURCE_HEIGHT + BRACKET_HEIGHT;
+  return {
+    width,
+    height: chartY + CHART_HEIGHT + AXIS_HEIGHT,
+    pxPerMm,
+    cut: { x: cutRoom - cutWidth, y, width: cutWidth, height, halfWidth },
+    strip: { x: stripX, y, width: Math.max(40, width - stripX - right), height },
+    chart: { y: chartY, height: CHART_HEIGHT },
+    axisY: chartY + CHART_HEIGHT,
+  };
+}
