@@ -183,3 +183,35 @@ fn bath_heating_times_bracket_the_published_table() {
         );
     }
 }
+
+/// Lethal rates: FDA Fish and Fishery Products Hazards and Controls Guidance, appendix 4, table
+/// A-3 (from memory), the rate column to 1 %; the table prints three digits.
+#[test]
+fn lethal_rates_match_the_guidance() {
+    for row in Table::read("fda_table_A3_listeria_6D.csv").rows() {
+        let Some(published) = row.maybe("lethal_rate_MEMORY") else { continue };
+        let got = cindo_core::safety::lethal_rate(row.number("T_C"));
+        assert!((got / published - 1.0).abs() < 0.01, "{} °C: {got}", row.text("T_C"));
+    }
+}
+
+/// A piece held in a 63 °C bath reaches a 6-log Listeria reduction after about 17 min at that
+/// temperature (the same table), long after it has met 63 °C for 15 s.
+#[test]
+fn the_two_safety_standards_are_far_apart() {
+    let mut watch = cindo_core::safety::Watch::new(1, 5.0);
+    let (mut book_s, mut listeria_s) = (None, None);
+    for second in 1..2000 {
+        watch.add(&[63.0], 1.0);
+        let verdict = watch.verdict();
+        if verdict.reaches_63c_15s {
+            book_s.get_or_insert(second);
+        }
+        if verdict.f70_min >= cindo_core::safety::LISTERIA_6_LOG_MIN {
+            listeria_s.get_or_insert(second);
+        }
+    }
+    assert!((15..=17).contains(&book_s.unwrap()), "{book_s:?}");
+    let minutes = f64::from(listeria_s.unwrap()) / 60.0;
+    assert!((minutes - 17.0).abs() < 0.4, "{minutes}");
+}

@@ -3,7 +3,6 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import "@/styles.css";
-import { CardsPage } from "@/features/cards";
 import { PlanPage } from "@/features/plan";
 import { PreferencesProvider } from "@/lib/preferences";
 import { Shell } from "./Shell";
@@ -17,7 +16,11 @@ const router = createBrowserRouter([
     element: <Shell />,
     children: [
       { path: "/", element: <PlanPage /> },
-      { path: "/cards", element: <CardsPage /> },
+      {
+        path: "/cards",
+        // Not needed for the first screen.
+        lazy: async () => ({ Component: (await import("@/features/cards")).CardsPage }),
+      },
       { path: "*", element: <PlanPage /> },
     ],
   },

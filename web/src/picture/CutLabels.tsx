@@ -54,7 +54,7 @@ export function CutLabels({ film, sample, layout, skin }: Props) {
       )}
       {cut.halfWidth > cut.width + 1 && (
         <path
-          d={wave(cut.x + Math.min(26, cut.width * 0.22), cut.y - 4, cut.height + 8)}
+          d={wave(cut.x + cut.width * 0.34, cut.y - 4, cut.height + 8)}
           className="stroke-base-200"
           strokeWidth={5}
           fill="none"

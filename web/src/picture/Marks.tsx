@@ -95,7 +95,8 @@ export function Marks({ plan, layout, x, isWide }: Props) {
         )}
         y={bracketY + 14}
         textAnchor="middle"
-        className="fill-base-content text-[12px]"
+        className="fill-base-content stroke-4 stroke-base-200 text-[12px]"
+        style={{ paintOrder: "stroke" }}
       >
         look {clock(plan.look_from_s)}–{clock(plan.latest_s)}
       </text>

@@ -1,5 +1,5 @@
 import { scaleLinear } from "d3-scale";
-import { useEffect, useId, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Method, Plan } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
@@ -38,7 +38,6 @@ export function PlanPicture(props: Props) {
   const strip = useRef<HTMLCanvasElement>(null);
   const cut = useRef<HTMLCanvasElement>(null);
   const [heldScale, setHeldScale] = useState<number | null>(null);
-  const sliderId = useId();
 
   const film = useMemo(() => makeFilm(plan), [plan]);
   const scale = heldScale ?? chooseScale(thicknessMm, width > 600);
@@ -72,6 +71,28 @@ export function PlanPicture(props: Props) {
   const core = plan.series.core_c[sample] ?? 0;
   const temperature = temperatureIn(preferences);
   const isWide = width > 600;
+  const colours = (
+    <ul
+      aria-label="Colours"
+      className={
+        isWide
+          ? "absolute left-0 grid grid-cols-2 gap-x-4 gap-y-0.5 text-sm"
+          : "flex flex-wrap gap-x-3 text-sm"
+      }
+      style={isWide ? { top: layout.chart.y + 2, width: layout.strip.x - 60 } : undefined}
+    >
+      {legend(film.aimC).map(({ state, css }) => (
+        <li key={state} className="flex items-center gap-1">
+          <span
+            aria-hidden
+            className="inline-block size-3 rounded-xs border border-base-content/40"
+            style={{ background: css }}
+          />
+          {state}
+        </li>
+      ))}
+    </ul>
+  );
   return (
     <div>
       <div ref={frame} className="relative w-full select-none" style={{ height: layout.height }}>
@@ -164,6 +185,7 @@ export function PlanPicture(props: Props) {
                 if (event.pointerType === "mouse" || event.buttons > 0) follow(event.clientX);
               }}
             />
+            {isWide && colours}
             <ThicknessHandle
               layout={layout}
               thicknessMm={thicknessMm}
@@ -183,34 +205,21 @@ export function PlanPicture(props: Props) {
         )}
       </div>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1">
-        <label htmlFor={sliderId} className="flex min-w-56 flex-1 items-center gap-3 text-sm">
-          Moment
-          <input
-            id={sliderId}
-            type="range"
-            className="range range-xs min-w-0 flex-1"
-            min={0}
-            max={Math.round(film.endS)}
-            step={1}
-            value={Math.round(moment)}
-            aria-valuetext={clock(moment)}
-            onChange={(event) => {
-              onMoment(Number(event.target.value));
-            }}
-          />
-        </label>
-        <ul aria-label="Colours" className="flex flex-wrap gap-x-3 text-sm">
-          {legend(film.aimC).map(({ state, css }) => (
-            <li key={state} className="flex items-center gap-1">
-              <span
-                aria-hidden
-                className="inline-block size-3 rounded-xs border border-base-content/40"
-                style={{ background: css }}
-              />
-              {state}
-            </li>
-          ))}
-        </ul>
+        <input
+          type="range"
+          aria-label="Moment"
+          className="range range-xs block"
+          style={{ marginLeft: layout.strip.x, width: layout.strip.width, maxWidth: "none" }}
+          min={0}
+          max={Math.round(film.endS)}
+          step={1}
+          value={Math.round(moment)}
+          aria-valuetext={clock(moment)}
+          onChange={(event) => {
+            onMoment(Number(event.target.value));
+          }}
+        />
+        {!isWide && colours}
         <NumbersTable plan={plan} units={preferences} />
       </div>
     </div>

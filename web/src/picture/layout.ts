@@ -13,8 +13,8 @@ export interface Layout {
 const SCALES = [2, 2.5, 3, 4, 5, 6, 7, 8, 10, 12, 16, 20];
 const MARKS_HEIGHT = 46;
 const SOURCE_HEIGHT = 30;
-const BRACKET_HEIGHT = 30;
-const CHART_HEIGHT = 96;
+const BRACKET_HEIGHT = 26;
+const CHART_HEIGHT = 104;
 const AXIS_HEIGHT = 22;
 
 /** Largest scale at which the thickness fits. */

@@ -20,7 +20,7 @@ export function MethodRow({ catalogue, draft, onChange }: Props) {
             type="button"
             aria-pressed={isChosen}
             className={`btn min-h-11 justify-start px-3 font-normal text-base sm:px-4 ${
-              isChosen ? "btn-neutral" : "bg-base-100"
+              isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
             }`}
             onClick={() => {
               onChange(withMethod(draft, method.id));

@@ -23,11 +23,11 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
   const { setting } = plan;
   const flip = plan.flip_s;
   const firstSide = skin ? "Skin down" : "First side";
-  const secondSide = skin ? "Turn, flesh down" : "Turn, second side";
+  const secondSide = skin ? "Flesh down" : "Second side";
   return (
     <section
       aria-label="Card"
-      className={`card self-start border border-base-300 bg-base-100 max-lg:order-1 print:border-0 ${
+      className={`card border border-base-300 bg-base-100 max-lg:order-1 print:border-0 ${
         isStale ? "opacity-50" : ""
       }`}
     >
@@ -40,11 +40,11 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
           {" · "}
           {setting.look}
         </p>
-        <dl className="mt-3 divide-y divide-base-300 border-base-300 border-y">
+        <dl className="mt-2 sm:max-lg:grid sm:max-lg:grid-cols-2 sm:max-lg:gap-x-8 divide-y divide-base-300 border-base-300 border-y">
           {setting.turn_down_s != null && setting.turn_down_c != null && (
             <Row
-              label={`Heat down to ${setting.turn_down_knob ?? "lower"}`}
-              note={degrees(setting.turn_down_c)}
+              label={`Down to ${setting.turn_down_knob ?? "lower"}`}
+              note={`${degrees(setting.turn_down_c)}, at`}
             >
               {clock(setting.turn_down_s)}
             </Row>
@@ -52,24 +52,20 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
           {flip != null && (
             <>
               <Row label={firstSide}>{clock(flip)}</Row>
-              <Row label={secondSide} note={`turn at ${clock(flip)}`}>
-                {clock(plan.pull_s - flip)}
-              </Row>
+              <Row label={secondSide}>{clock(plan.pull_s - flip)}</Row>
             </>
           )}
-          <Row label="Look from">{clock(plan.look_from_s)}</Row>
-          <Row label="Out" big note={`core ${degrees(plan.core_at_pull_c)}`}>
+          <Row label="Out" big note={`core ${degrees(plan.core_at_pull_c)}, at`}>
             {clock(plan.pull_s)}
           </Row>
-          <Row label="Latest">{clock(plan.latest_s)}</Row>
-          <Row label="Rest" note={`core rises to ${degrees(plan.core_peak_c)}`}>
+          <Row label="Look from" note={`latest ${clock(plan.latest_s)}`}>
+            {clock(plan.look_from_s)}
+          </Row>
+          <Row label="Rest" note={`core to ${degrees(plan.core_peak_c)}`}>
             {clock(plan.rest_s)}
           </Row>
           {plan.window_s != null && (
-            <Row
-              label="Room for error"
-              note={`out ${clock(plan.window_from_s ?? plan.pull_s)} to ${clock((plan.window_from_s ?? plan.pull_s) + plan.window_s)} is still ${plan.target_name}`}
-            >
+            <Row label="Room for error" note={`stays ${plan.target_name}`}>
               {plan.window_s >= 3600 ? "an hour" : spoken(plan.window_s)}
             </Row>
           )}
@@ -140,11 +136,17 @@ interface RowProps {
 function Row({ label, note, big, children }: RowProps) {
   return (
     <div className="flex items-baseline justify-between gap-3 py-1.5">
-      <dt>
+      <dt className="flex grow flex-wrap items-baseline justify-between gap-x-2">
         {label}
-        {note && <span className="block text-sm opacity-80">{note}</span>}
+        {note && <span className="text-sm opacity-80">{note}</span>}
       </dt>
-      <dd className={big ? "font-bold font-display text-3xl text-secondary" : "font-bold text-lg"}>
+      <dd
+        className={
+          big
+            ? "font-bold font-display text-3xl text-secondary"
+            : "min-w-12 text-right font-bold text-lg"
+        }
+      >
         {children}
       </dd>
     </div>

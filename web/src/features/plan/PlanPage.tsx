@@ -83,7 +83,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
 
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
-    <div className="grid gap-4 px-4 py-4 sm:px-7 sm:py-5 lg:grid-cols-[minmax(0,1fr)_20rem] lg:gap-x-7 print:block">
+    <div className="flex flex-col gap-4 px-4 py-4 sm:px-7 sm:py-5 lg:grid lg:grid-cols-[minmax(0,1fr)_20rem] lg:items-start lg:gap-x-7 print:block">
       <div className="print:hidden lg:col-span-2">
         <Sentence
           catalogue={catalogue}
@@ -109,34 +109,39 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
       </div>
       {plan && cut && method && (
         <>
-          <section
-            aria-label="Picture"
-            aria-busy={isBehind}
-            className={`print:hidden min-w-0 max-lg:order-2 ${failure ? "opacity-50" : ""}`}
-          >
-            <PlanPicture
+          {/* On a narrow screen the two columns dissolve and the card comes before the picture. */}
+          <div className="contents min-w-0 gap-4 lg:grid">
+            <section
+              aria-label="Picture"
+              aria-busy={isBehind}
+              className={`min-w-0 max-lg:order-2 print:hidden ${failure ? "opacity-50" : ""}`}
+            >
+              <PlanPicture
+                plan={plan}
+                family={method.family}
+                medium={method.medium}
+                skin={draft.piece.skin ?? false}
+                thicknessMm={draft.piece.thickness_mm}
+                widthMm={draft.piece.width_mm ?? cut.width_mm}
+                oval={cut.section === "oval"}
+                moment={moment}
+                onMoment={setMoment}
+                onThickness={setThickness}
+              />
+            </section>
+            <Steps plan={plan} moment={moment} onMoment={setMoment} />
+          </div>
+          <div className="contents gap-4 lg:grid">
+            <PlanCard
               plan={plan}
-              family={method.family}
-              medium={method.medium}
+              method={method}
               skin={draft.piece.skin ?? false}
-              thicknessMm={draft.piece.thickness_mm}
-              widthMm={draft.piece.width_mm ?? cut.width_mm}
-              oval={cut.section === "oval"}
-              moment={moment}
-              onMoment={setMoment}
-              onThickness={setThickness}
+              title={`${method.name} ${species?.name ?? ""}`}
+              isStale={failure !== null}
+              onKeep={() => keep.current?.showModal()}
             />
-          </section>
-          <PlanCard
-            plan={plan}
-            method={method}
-            skin={draft.piece.skin ?? false}
-            title={`${method.name} ${species?.name ?? ""}`}
-            isStale={failure !== null}
-            onKeep={() => keep.current?.showModal()}
-          />
-          <Steps plan={plan} moment={moment} onMoment={setMoment} />
-          <Cautions plan={plan} draft={draft} onChange={commit} />
+            <Cautions plan={plan} draft={draft} onChange={commit} />
+          </div>
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}
             request={draft}

@@ -1,4 +1,4 @@
-import type { ReactNode, RefObject } from "react";
+import { lazy, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
 import { type PlanDraft, withCut } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
@@ -6,7 +6,9 @@ import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
-import { FishFinder } from "./FishFinder";
+
+// Its list machinery is not needed before the cook asks for another fish.
+const FishFinder = lazy(async () => ({ default: (await import("./FishFinder")).FishFinder }));
 
 interface Props {
   catalogue: Catalogue;
@@ -84,7 +86,9 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
         wide
       >
         {(close) => (
-          <FishFinder catalogue={catalogue} draft={draft} onChange={onChange} onDone={close} />
+          <Suspense>
+            <FishFinder catalogue={catalogue} draft={draft} onChange={onChange} onDone={close} />
+          </Suspense>
         )}
       </Blank>{" "}
       <Blank text={cut?.name ?? piece.cut} label="Cut">

@@ -1,0 +1,276 @@
+//! Plans against what cooks do (common practice; the cases and what each assumes are in
+//! `data/practice.csv`), and against each other.
+
+mod support;
+
+use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::plan::{Doneness, Piece, PlanAnswer, PlanRequest, plan};
+use support::Table;
+
+fn catalogue() -> Catalogue {
+    Catalogue::embedded().unwrap()
+}
+
+fn request(species: &str, cut: &str, thickness_mm: f64, method: &str, doneness: &str) -> PlanRequest {
+    PlanRequest {
+        piece: Piece {
+            species: species.into(),
+            cut: cut.into(),
+            thickness_mm,
+            width_mm: None,
+            length_mm: None,
+            weight_g: None,
+            skin: false,
+            start_c: 5.0,
+            count: None,
+            frozen_for_parasites: None,
+            thickness_measured: None,
+        },
+        method: method.into(),
+        doneness: Doneness::Band(doneness.into()),
+        school: None,
+        medium_c: None,
+        altitude_m: None,
+    }
+}
+
+fn solve(request: &PlanRequest) -> PlanAnswer {
+    plan(&catalogue(), request).unwrap_or_else(|e| panic!("{request:?}: {e:?}"))
+}
+
+/// Common practice: for each case some thickness in the usual range takes the stated minutes.
+#[test]
+fn minutes_that_cooks_state_are_reached_at_a_usual_thickness() {
+    for row in Table::read("practice.csv").rows() {
+        let (low, high) = (row.number("thickness_from_mm"), row.number("thickness_to_mm"));
+        let (from, to) = (row.number("minutes_from"), row.number("minutes_to"));
+        let minutes: Vec<f64> = (0..=4)
+            .map(|i| {
+                let mm = low + (high - low) * f64::from(i) / 4.0;
+                let mut r = request(
+                    row.text("species"),
+                    row.text("cut"),
+                    mm,
+                    row.text("method"),
+                    row.text("doneness"),
+                );
+                r.piece.skin = row.text("skin") == "yes";
+                r.piece.start_c = row.number("start_c");
+                r.medium_c = row.maybe("medium_c");
+                r.school = match row.text("school") {
+                    "skin_side" => Some(School::SkinSide),
+                    "two_sided" => Some(School::TwoSided),
+                    _ => None,
+                };
+                solve(&r).pull_s / 60.0
+            })
+            .collect();
+        assert!(
+            minutes.iter().any(|m| (from..=to).contains(m)),
+            "{}: {minutes:.1?} min at {low} to {high} mm, wanted {from} to {to}",
+            row.text("case")
+        );
+    }
+}
+
+/// The public rule "10 minutes an inch at 230 °C" of a national fisheries agency (from memory):
+/// 25.4 mm comes out in 9 to 13 min with a core of 46 to 55 °C before the rest.
+#[test]
+fn ten_minutes_an_inch_in_a_hot_oven() {
+    let mut r = request("cod", "fillet", 25.4, "roast", "medium");
+    r.medium_c = Some(230.0);
+    r.doneness = Doneness::Core(57.0);
+    let answer = solve(&r);
+    assert!((9.0..=13.0).contains(&(answer.pull_s / 60.0)), "{} s", answer.pull_s);
+    assert!((46.0..=55.0).contains(&answer.core_at_pull_c), "{} °C", answer.core_at_pull_c);
+}
+
+/// Common practice: at 28 mm in a pan two millimetres move the pull by about 75 s, twenty degrees
+/// of pan by only about 12 s, because boiling holds the crust at one temperature.
+#[test]
+fn thickness_matters_more_than_pan_temperature() {
+    let mut r = request("hake", "loin", 28.0, "sear", "medium");
+    r.piece.skin = true;
+    let base = solve(&r).pull_s;
+    r.piece.thickness_mm = 30.0;
+    let thicker = solve(&r).pull_s - base;
+    assert!((50.0..=100.0).contains(&thicker), "2 mm: {thicker} s");
+    r.piece.thickness_mm = 28.0;
+    r.medium_c = Some(205.0);
+    let hotter = base - solve(&r).pull_s;
+    assert!((4.0..=24.0).contains(&hotter), "20 K: {hotter} s");
+}
+
+#[test]
+fn plan_hangs_together_for_every_method_and_band() {
+    let catalogue = catalogue();
+    for method in &catalogue.methods {
+        for band in &catalogue.bands {
+            let answer = solve(&request("salmon", "fillet", 24.0, &method.id, &band.id));
+            let label = format!("{} {}", method.id, band.id);
+            assert!(answer.core_at_pull_c <= answer.core_peak_c, "{label}");
+            assert!(answer.core_peak_c >= band.from_c - 0.2, "{label}: {}", answer.core_peak_c);
+            if let Some(to) = band.to_c {
+                let aim = 0.5 * (band.from_c + to);
+                assert!((answer.core_peak_c - aim).abs() < 0.2, "{label}: {}", answer.core_peak_c);
+                let window = answer.window_s.unwrap();
+                let from = answer.window_from_s.unwrap();
+                assert!(window > 0.0 && from <= answer.pull_s, "{label}");
+                assert!(answer.latest_s <= from + window + 0.2, "{label}");
+            } else {
+                assert!(answer.window_s.is_none() && answer.safety.reaches_63c_15s, "{label}");
+            }
+            assert!(answer.look_from_s < answer.pull_s && answer.pull_s <= answer.latest_s, "{label}");
+            assert_eq!(answer.flip_s.is_some(), !method.schools.is_empty(), "{label}");
+            let (mut end, last) = (0.0, answer.steps.last().unwrap());
+            for step in &answer.steps {
+                assert!(step.start_s >= end - 1.0 || step.action == "turn_down", "{label}: {step:?}");
+                end = step.start_s;
+            }
+            assert!((last.start_s - answer.pull_s).abs() <= 1.0, "{label}");
+            let n = answer.section.time_s.len();
+            assert_eq!(answer.section.temperature_c.len(), n, "{label}");
+            assert!(answer.section.temperature_c.iter().all(|c| c.len() == answer.section.height_mm.len()));
+            let s = &answer.series;
+            for list in [&s.core_c, &s.bottom_c, &s.top_c, &s.medium_c, &s.set_share] {
+                assert_eq!(list.len(), s.time_s.len(), "{label}");
+            }
+            assert!(answer.safety.cautions.iter().any(|c| c.contains("local food code")), "{label}");
+        }
+    }
+}
+
+#[test]
+fn schools_differ_as_cooks_say() {
+    let mut r = request("cod", "fillet", 22.0, "sear", "medium");
+    r.piece.skin = true;
+    let by = |school| {
+        let mut r = r.clone();
+        r.school = Some(school);
+        solve(&r)
+    };
+    let (skin, halves, one) = (by(School::SkinSide), by(School::TwoSided), by(School::OneSide));
+    assert!((skin.flip_s.unwrap() / skin.pull_s - 0.8).abs() < 0.01);
+    assert!((halves.flip_s.unwrap() / halves.pull_s - 0.5).abs() < 0.01);
+    assert!(one.flip_s.is_none());
+    // Heat from both sides is quicker and, at its end, gentler on the clock.
+    assert!(halves.pull_s < skin.pull_s && skin.pull_s < one.pull_s);
+}
+
+#[test]
+fn altitude_moves_what_boils_and_leaves_the_oven_alone() {
+    let at = |method: &str, altitude: f64| {
+        let mut r = request("cod", "fillet", 24.0, method, "medium");
+        r.altitude_m = Some(altitude);
+        solve(&r)
+    };
+    let (sea, high) = (at("steam", 0.0), at("steam", 2500.0));
+    assert!((sea.medium_c - 100.0).abs() < 0.1 && (high.medium_c - 91.6).abs() < 0.1);
+    assert!(high.pull_s > sea.pull_s * 1.03);
+    let (low, up) = (at("roast", 0.0).pull_s, at("roast", 2500.0).pull_s);
+    assert!((up / low - 1.0).abs() < 0.02, "{low} {up}");
+}
+
+#[test]
+fn cautions_appear_where_they_apply() {
+    let text = |r: &PlanRequest| solve(r).safety.cautions.join(" ");
+    let mut hake = request("hake", "loin", 28.0, "sear", "medium");
+    assert!(text(&hake).contains("frozen for parasites first"));
+    hake.piece.frozen_for_parasites = Some(true);
+    assert!(!text(&hake).contains("parasites first") && text(&hake).contains("public-health minimum"));
+    hake.doneness = Doneness::Band("by_the_book".into());
+    let book = text(&hake);
+    assert!(!book.contains("public-health minimum") && book.contains("6-log Listeria"));
+    assert!(text(&request("swordfish", "steak", 26.0, "grill", "just_done")).contains("mercury"));
+    assert!(text(&request("snapper", "fillet", 20.0, "roast", "just_done")).contains("ciguatera"));
+    assert!(text(&request("mackerel", "fillet", 15.0, "grill", "just_done")).contains("histamine"));
+    assert!(text(&request("perch", "fillet", 12.0, "sear", "medium")).contains("Freshwater"));
+    assert!(text(&request("salmon", "fillet", 25.0, "poach", "medium")).contains("Farmed on pellets"));
+    assert!(text(&request("tuna", "steak", 28.0, "sear", "rare")).contains("tuna kinds are exempt"));
+    assert!(text(&request("cod", "fillet", 25.0, "sear", "rare")).contains("unusual"));
+    assert!(text(&request("haddock", "fillet", 20.0, "deep_fry", "just_done")).contains("never water"));
+}
+
+#[test]
+fn unreachable_targets_say_why_and_what_would() {
+    let catalogue = catalogue();
+    let mut r = request("cod", "fillet", 25.0, "poach", "by_the_book");
+    r.medium_c = Some(60.0);
+    let errors = plan(&catalogue, &r).unwrap_err();
+    assert_eq!(errors.len(), 1);
+    assert_eq!(errors[0].field, "doneness");
+    assert!(errors[0].message.contains("raise the liquid to 71 °C"), "{}", errors[0].message);
+    r.doneness = Doneness::Core(30.0);
+    r.piece.start_c = 25.0;
+    r.medium_c = None;
+    assert!(plan(&catalogue, &r).is_ok());
+}
+
+#[test]
+fn every_wrong_field_is_named_at_once() {
+    let mut r = request("unicorn", "cube", 400.0, "microwave", "crisp");
+    r.piece.start_c = f64::NAN;
+    r.altitude_m = Some(9000.0);
+    r.piece.count = Some(0);
+    let errors = plan(&catalogue(), &r).unwrap_err();
+    let fields: Vec<_> = errors.iter().map(|e| e.field.as_str()).collect();
+    for field in
+        ["piece.species", "piece.cut", "method", "piece.thickness_mm", "piece.start_c", "piece.count", "altitude_m"]
+    {
+        assert!(fields.contains(&field), "{field} missing in {fields:?}");
+    }
+    let bad = |change: fn(&mut PlanRequest)| {
+        let mut r = request("cod", "fillet", 25.0, "sear", "medium");
+        change(&mut r);
+        plan(&catalogue(), &r).unwrap_err()[0].field.clone()
+    };
+    assert_eq!(bad(|r| r.doneness = Doneness::Band("crisp".into())), "doneness");
+    assert_eq!(bad(|r| r.doneness = Doneness::Core(20.0)), "doneness");
+    assert_eq!(bad(|r| r.school = Some(School::ManyTurns)), "school");
+    assert_eq!(bad(|r| r.medium_c = Some(90.0)), "medium_c");
+    assert_eq!(bad(|r| { r.piece.cut = "chunk".into(); r.piece.skin = true; }), "piece.skin");
+    assert_eq!(bad(|r| { r.method = "steam".into(); r.medium_c = Some(120.0); }), "medium_c");
+    assert_eq!(bad(|r| { r.method = "poach".into(); r.medium_c = Some(95.0); r.altitude_m = Some(3000.0); }), "medium_c");
+}
+
+#[test]
+fn same_request_same_bits() {
+    let r = request("plaice", "fillet", 12.0, "sear", "just_done");
+    let (a, b) = (solve(&r), solve(&r));
+    assert_eq!(a, b);
+}
+
+#[test]
+fn spread_shrinks_when_thickness_is_measured() {
+    let mut r = request("cod", "loin", 30.0, "roast", "medium");
+    let by_eye = solve(&r).spread_s;
+    r.piece.thickness_measured = Some(true);
+    assert!(solve(&r).spread_s < by_eye);
+}
+
+/// The card's words, without its raw figures.
+#[test]
+fn card_reads_as_a_cook_would_say_it() {
+    let clock = |s: f64| format!("{}:{:02}", (s / 60.0).floor(), (s % 60.0).floor());
+    for (name, r) in [
+        ("sear_hake", {
+            let mut r = request("hake", "loin", 28.0, "sear", "medium");
+            r.piece.skin = true;
+            r
+        }),
+        ("grill_swordfish", request("swordfish", "steak", 26.0, "grill", "just_done")),
+        ("fry_haddock", request("haddock", "fillet", 20.0, "deep_fry", "just_done")),
+    ] {
+        let answer = solve(&r);
+        let mut text = format!("{}, {}\n", answer.setting.knob, answer.setting.look);
+        for step in &answer.steps {
+            // To a quarter of a minute: wording must not change with the last digit of a solve.
+            let about = (step.start_s / 15.0).round() * 15.0;
+            text += &format!("{} {}. {} [{}]\n", clock(about), step.title, step.detail, step.cue);
+        }
+        for caution in &answer.safety.cautions {
+            text += &format!("! {caution}\n");
+        }
+        insta::assert_snapshot!(name, text);
+    }
+}

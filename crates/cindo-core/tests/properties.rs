@@ -1,0 +1,328 @@
+//! What must hold for any input.
+
+use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::face::Face;
+use cindo_core::grid::{Grid, Shape};
+use cindo_core::material::{Composition, ConstantProperties, Flesh};
+use cindo_core::method::Setting;
+use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate, simulate_at};
+use cindo_core::solver::{Accuracy, Reservoir, Simulation};
+use proptest::prelude::*;
+
+const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
+
+fn face() -> impl Strategy<Value = Face> {
+    (0.0..2000.0, 0.0..250.0, 0.0..1.0, 0.0..400.0, 0.0..1.0, 0.0..20_000.0).prop_map(
+        |(h, medium_c, emissivity, radiant_c, wet, vapour_pa)| Face {
+            h,
+            medium_c,
+            emissivity,
+            radiant_c: Some(radiant_c),
+            wet,
+            vapour_pa,
+        },
+    )
+}
+
+fn bare(thickness_mm: f64, start_c: f64, phases: Vec<SimulatePhase>) -> SimulateRequest {
+    SimulateRequest {
+        composition: Some(COD),
+        constant: None,
+        thickness_mm,
+        shape_exponent: 0.0,
+        symmetric: false,
+        start_c,
+        altitude_m: 0.0,
+        phases,
+        every_s: 20.0,
+    }
+}
+
+fn phase(duration_s: f64, bottom: Face, top: Face) -> SimulatePhase {
+    SimulatePhase { duration_s, bottom: Some(bottom), top: Some(top) }
+}
+
+fn request(thickness_mm: f64, start_c: f64, method: &str, doneness: Doneness) -> PlanRequest {
+    PlanRequest {
+        piece: Piece {
+            species: "cod".into(),
+            cut: "fillet".into(),
+            thickness_mm,
+            width_mm: None,
+            length_mm: None,
+            weight_g: None,
+            skin: false,
+            start_c,
+            count: None,
+            frozen_for_parasites: None,
+            thickness_measured: None,
+        },
+        method: method.into(),
+        doneness,
+        school: None,
+        medium_c: None,
+        altitude_m: None,
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(48))]
+
+    /// Conduction alone never leaves the span of its start and its surroundings.
+    #[test]
+    fn maximum_principle(
+        mm in 2.0..80.0f64, start in 0.0..50.0f64, h in (0.0..5000.0f64, 0.0..5000.0f64),
+        t in (0.0..250.0f64, 0.0..250.0f64), seconds in 5.0..900.0f64,
+    ) {
+        let mut r = bare(mm, start, vec![phase(seconds, Face::convective(h.0, t.0), Face::convective(h.1, t.1))]);
+        r.composition = None;
+        r.constant = Some(ConstantProperties { k: 0.5, rho: 1050.0, cp: 3600.0 });
+        let a = simulate(&r).unwrap();
+        let (low, high) = (start.min(t.0).min(t.1) - 1e-6, start.max(t.0).max(t.1) + 1e-6);
+        for list in [&a.core_c, &a.mean_c, &a.bottom_c, &a.top_c] {
+            for &c in list {
+                prop_assert!((low..=high).contains(&c), "{c} outside {low} to {high}");
+            }
+        }
+    }
+
+    /// Heat in = sensible + latent, to 0.1 %, whatever acts on the faces.
+    #[test]
+    fn energy_balances(
+        mm in 3.0..60.0f64, start in 0.0..30.0f64, first in (face(), face()), second in (face(), face()),
+        seconds in (10.0..600.0f64, 10.0..600.0f64),
+    ) {
+        let r = bare(mm, start, vec![phase(seconds.0, first.0, first.1), phase(seconds.1, second.0, second.1)]);
+        let e = simulate(&r).unwrap().energy_j_m2;
+        let scale = e.incoming.abs().max(e.latent).max(e.sensible.abs()).max(1.0);
+        prop_assert!((e.incoming - e.sensible - e.latent).abs() < 1e-3 * scale, "{e:?}");
+    }
+
+    /// Turning the piece over turns the answer over.
+    #[test]
+    fn mirrored_faces_give_the_mirrored_answer(mm in 5.0..50.0f64, faces in (face(), face()), seconds in 10.0..400.0f64) {
+        let a = simulate(&bare(mm, 5.0, vec![phase(seconds, faces.0, faces.1)])).unwrap();
+        let b = simulate(&bare(mm, 5.0, vec![phase(seconds, faces.1, faces.0)])).unwrap();
+        for (x, y) in a.bottom_c.iter().zip(&b.top_c).chain(a.mean_c.iter().zip(&b.mean_c)) {
+            prop_assert!((x - y).abs() < 1e-3, "{x} against {y}");
+        }
+    }
+
+    /// Equal faces on a full slab are the symmetric half slab.
+    #[test]
+    fn full_slab_equals_half_slab(mm in 5.0..50.0f64, f in face(), seconds in 30.0..600.0f64) {
+        let full = simulate(&bare(mm, 5.0, vec![phase(seconds, f, f)])).unwrap();
+        let mut r = bare(mm, 5.0, vec![SimulatePhase { duration_s: seconds, bottom: None, top: Some(f) }]);
+        r.symmetric = true;
+        let half = simulate(&r).unwrap();
+        let (x, y) = (full.mean_c.last().unwrap(), half.mean_c.last().unwrap());
+        prop_assert!((x - y).abs() < 0.6, "{x} against {y}");
+    }
+
+    #[test]
+    fn thicker_and_colder_take_longer(
+        mm in 8.0..50.0f64, start in 0.0..18.0f64, method in prop::sample::select(vec!["sear", "roast", "poach", "steam", "grill", "deep_fry"]),
+    ) {
+        let catalogue = Catalogue::embedded().unwrap();
+        let pull = |mm: f64, start: f64| {
+            plan(&catalogue, &request(mm, start, method, Doneness::Core(52.0))).unwrap().pull_s
+        };
+        let base = pull(mm, start);
+        prop_assert!(pull(mm + 2.0, start) > base);
+        prop_assert!(pull(mm, start + 4.0) < base);
+    }
+
+    /// A warmer medium is never slower to the core.
+    #[test]
+    fn warmer_is_never_slower(mm in 8.0..50.0f64, share in 0.0..0.9f64, method in prop::sample::select(vec!["roast", "poach", "grill", "deep_fry"])) {
+        let catalogue = Catalogue::embedded().unwrap();
+        let [low, high] = catalogue.method(method).unwrap().range_c.unwrap();
+        let low = low.max(60.0);
+        let pull = |medium_c: f64| {
+            let mut r = request(mm, 5.0, method, Doneness::Core(50.0));
+            r.medium_c = Some(medium_c);
+            plan(&catalogue, &r).unwrap().pull_s
+        };
+        let medium = low + share * (high - low);
+        prop_assert!(pull(medium + 0.1 * (high - low)) <= pull(medium) * 1.002);
+    }
+
+    /// Anywhere in the allowed ranges there is an answer or an explanation, and every figure is one.
+    #[test]
+    fn no_panic_and_no_nan_anywhere(
+        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..6, cut in 0usize..8,
+        core in 30.0..85.0f64, heat in prop::option::of(40.0..290.0f64), altitude in -430.0..5500.0f64, skin: bool,
+        school in prop::option::of(prop::sample::select(vec![School::SkinSide, School::TwoSided, School::OneSide])),
+        width in prop::option::of(5.0..400.0f64),
+    ) {
+        let catalogue = Catalogue::embedded().unwrap();
+        let mut r = request(mm, start, &catalogue.methods[method].id, Doneness::Core(core));
+        r.piece.species.clone_from(&catalogue.species[kind].id);
+        r.piece.cut.clone_from(&catalogue.cuts[cut].id);
+        r.piece.skin = skin && catalogue.cuts[cut].can_have_skin;
+        r.piece.width_mm = width;
+        r.medium_c = heat;
+        r.altitude_m = Some(altitude);
+        r.school = school;
+        match plan(&catalogue, &r) {
+            Ok(a) => {
+                let s = &a.series;
+                for list in [&s.time_s, &s.core_c, &s.bottom_c, &s.top_c, &s.medium_c, &s.set_share] {
+                    prop_assert!(list.iter().all(|v| v.is_finite()));
+                }
+                prop_assert!(a.section.temperature_c.iter().flatten().all(|v| v.is_finite()));
+                for v in [a.pull_s, a.rest_s, a.look_from_s, a.latest_s, a.spread_s, a.safety.f70_min] {
+                    prop_assert!(v.is_finite() && v >= 0.0);
+                }
+                prop_assert!((a.core_peak_c - core).abs() < 0.3, "{} for {core}", a.core_peak_c);
+            }
+            Err(errors) => prop_assert!(!errors.is_empty() && errors.iter().all(|e| e.message.len() > 10)),
+        }
+    }
+}
+
+/// The heat balance of every method's own faces closes to 0.1 %, turn and rest included.
+#[test]
+fn energy_balances_in_every_method() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let cod = catalogue.species("cod").unwrap();
+    for method in &catalogue.methods {
+        for cut in &catalogue.cuts {
+            let setting = Setting {
+                catalogue: &catalogue,
+                method,
+                species: cod,
+                cut,
+                thickness_m: 0.025,
+                width_m: cut.width_mm / 1000.0,
+                skin: false,
+                start_c: 5.0,
+                school: School::TwoSided,
+                medium_c: method.default_c.unwrap_or(99.97),
+                boil_c: 99.97,
+                film_factor: 1.0,
+            };
+            let programme = setting.programme();
+            let flesh = Flesh::of(&cod.flesh(), 99.97);
+            let grid = Grid::new(programme.shape, 0.025, 60);
+            let mut s = Simulation::new(&flesh, &grid, Accuracy::FINE, 5.0);
+            s.run(&programme.phase(240.0, false), &programme.reservoir, &mut ());
+            s.run(&programme.phase(120.0, true), &programme.reservoir, &mut ());
+            s.run(&programme.rest(200.0, true), &programme.reservoir, &mut ());
+            let b = s.balance();
+            let gap = b.incoming_j_m2 - b.latent_j_m2 - s.sensible_j_m2();
+            assert!(gap.abs() < 1e-3 * b.incoming_j_m2, "{} {}: {gap}", method.id, cut.id);
+            assert!(b.incoming_j_m2 > 1e5 && b.evaporated_kg_m2 > 0.0, "{}", method.id);
+        }
+    }
+}
+
+/// Halving the cells' size divides the error of smooth conduction by about four.
+#[test]
+fn grid_refinement_is_second_order() {
+    let mean = |cells: usize| {
+        let mut r = bare(25.0, 5.0, vec![SimulatePhase {
+            duration_s: 300.0,
+            bottom: None,
+            top: Some(Face::convective(300.0, 60.0)),
+        }]);
+        r.symmetric = true;
+        let accuracy = Accuracy { cells, columns: 1, tolerance_k: 1e-4, longest_step_s: 0.5 };
+        simulate_at(&r, accuracy).unwrap().core_c.pop().unwrap()
+    };
+    let exact = mean(160);
+    let (coarse, fine) = ((mean(10) - exact).abs(), (mean(20) - exact).abs());
+    let order = (coarse / fine).log2();
+    assert!((1.6..=2.6).contains(&order), "order {order}: {coarse} then {fine}");
+}
+
+/// The resolutions that plans use are within 0.3 K (search) and 0.1 K (shown) of one four times
+/// finer, through sear, turn and rest with a growing crust.
+#[test]
+fn resolutions_of_plans_are_accurate() {
+    let flesh = Flesh::of(&COD.normalised("c").unwrap(), 99.97);
+    let catalogue = Catalogue::embedded().unwrap();
+    let setting = Setting {
+        catalogue: &catalogue,
+        method: catalogue.method("sear").unwrap(),
+        species: catalogue.species("cod").unwrap(),
+        cut: catalogue.cut("loin").unwrap(),
+        thickness_m: 0.028,
+        width_m: 0.07,
+        skin: true,
+        start_c: 5.0,
+        school: School::SkinSide,
+        medium_c: 200.0,
+        boil_c: 99.97,
+        film_factor: 1.0,
+    };
+    let programme = setting.programme();
+    let cores = |accuracy: Accuracy| {
+        let grid = Grid::new(Shape::Slab, 0.028, accuracy.cells);
+        let mut s = Simulation::new(&flesh, &grid, accuracy, 5.0);
+        let mut cores = Vec::new();
+        for phase in [programme.phase(440.0, false), programme.phase(120.0, true), programme.rest(200.0, true)] {
+            s.run(&phase, &programme.reservoir, &mut ());
+            cores.push(grid.coldest(s.temperature_c()).1);
+        }
+        (cores, s.count())
+    };
+    for (accuracy, allowed_k) in [(Accuracy::FAST, 0.3), (Accuracy::FINE, 0.1), (Accuracy::BARE, 0.1)] {
+        let finer = Accuracy {
+            cells: 4 * accuracy.cells,
+            columns: 1,
+            tolerance_k: accuracy.tolerance_k / 16.0,
+            longest_step_s: accuracy.longest_step_s / 4.0,
+        };
+        let ((got, count), (reference, _)) = (cores(accuracy), cores(finer));
+        for (a, b) in got.iter().zip(&reference) {
+            assert!((a - b).abs() < allowed_k, "{accuracy:?}: {got:?} against {reference:?}");
+        }
+        // Work is bounded too: a step control gone wrong shows here first.
+        assert!(count.steps < 500 && count.rejected * 5 < count.steps, "{count:?}");
+    }
+}
+
+/// A reservoir's course is followed: a pan that is turned down browns less and cooks about as fast.
+#[test]
+fn course_of_a_reservoir_is_linear_between_its_points() {
+    let course = Reservoir::Course(vec![(90.0, 185.0), (150.0, 155.0)]);
+    for (at, expected) in [(0.0, 185.0), (90.0, 185.0), (120.0, 170.0), (150.0, 155.0), (900.0, 155.0)] {
+        assert!((course.temperature_c(at) - expected).abs() < 1e-9, "{at}");
+    }
+}
+
+#[test]
+fn bare_solver_refuses_what_it_cannot_run() {
+    let good = bare(25.0, 5.0, vec![phase(60.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0))]);
+    assert!(simulate(&good).is_ok());
+    let field = |change: fn(&mut SimulateRequest)| {
+        let mut r = good.clone();
+        change(&mut r);
+        simulate(&r).unwrap_err()[0].field.clone()
+    };
+    assert_eq!(field(|r| r.thickness_mm = 0.0), "thickness_mm");
+    assert_eq!(field(|r| r.shape_exponent = 3.0), "shape_exponent");
+    assert_eq!(field(|r| r.phases.clear()), "phases");
+    assert_eq!(field(|r| r.phases[0].duration_s = f64::NAN), "phases.0.duration_s");
+    assert_eq!(field(|r| r.symmetric = true), "phases.0.bottom");
+    assert_eq!(field(|r| r.composition = None), "composition");
+    assert_eq!(field(|r| r.composition = Some(Composition { water: 0.5, ..COD })), "composition");
+    assert_eq!(field(|r| r.phases[0].bottom.as_mut().unwrap().h = 2e6), "phases.0.bottom.h");
+    assert_eq!(field(|r| r.every_s = 1e-3), "every_s");
+    assert_eq!(field(|r| r.altitude_m = 9e3), "altitude_m");
+    assert_eq!(field(|r| { r.phases[0].duration_s = 1e5; r.every_s = 0.1; }), "every_s");
+}
+
+#[test]
+fn samples_start_at_the_interval_and_end_with_the_run() {
+    let mut r = bare(20.0, 5.0, vec![
+        phase(95.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0)),
+        phase(30.0, Face::convective(12.0, 80.0), Face::convective(300.0, 185.0)),
+    ]);
+    r.every_s = 30.0;
+    let a = simulate(&r).unwrap();
+    assert_eq!(a.time_s.iter().map(|t| t.round()).collect::<Vec<_>>(), [30.0, 60.0, 90.0, 120.0, 125.0]);
+    assert!(a.bottom_c[0] > 100.0 && a.evaporated_kg_m2 > 0.0);
+}
