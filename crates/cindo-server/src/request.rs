@@ -8,8 +8,14 @@ pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldError> 
     let mut reader = serde_json::Deserializer::from_slice(bytes);
     let value: T = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();
-        let message = plain(&error.into_inner());
-        FieldError { field: field(&path, &message), message }
+        let error = error.into_inner();
+        let message = plain(&error);
+        // Text that is not JSON is wrong as a whole, wherever its reading stopped.
+        let broken = error.is_syntax() || error.is_eof();
+        FieldError {
+            field: if broken { "body".to_owned() } else { field(&path, &message) },
+            message,
+        }
     })?;
     reader
         .end()
@@ -26,6 +32,8 @@ fn field(path: &str, message: &str) -> String {
         .and_then(|rest| rest.split('`').next());
     match (base, named) {
         ("", None) => "body".to_owned(),
+        // A list where an object belongs: no field of the request is meant.
+        (base, _) if base.starts_with('[') => "body".to_owned(),
         ("", Some(name)) => name.to_owned(),
         (base, Some(name)) if base.rsplit('.').next() == Some(name) => base.to_owned(),
         (base, Some(name)) => format!("{base}.{name}"),

@@ -1,1 +1,165 @@
+use std::path::PathBuf;
 
+use diesel::connection::SimpleConnection;
+use diesel::prelude::*;
+use diesel_migrations::MigrationHarness;
+use jiff::Timestamp;
+
+use super::{MIGRATIONS, Name};
+use crate::{Headline, NewCard, Store, StoreError};
+
+fn card(name: &str) -> NewCard {
+    let request = r#"{"piece":{"species":"cod","cut":"loin","thickness_mm":30.0,"start_c":5.0},"method":"poach","doneness":"medium"}"#;
+    NewCard {
+        name: name.to_owned(),
+        note: "a note".to_owned(),
+        request: serde_json::from_str(request).unwrap(),
+        headline: Headline {
+            medium_c: 80.0,
+            flip_s: None,
+            pull_s: 512.0,
+            rest_s: 120.0,
+            core_peak_c: 52.5,
+        },
+        core_version: "0.1.0".to_owned(),
+    }
+}
+
+fn fresh() -> (tempfile::TempDir, PathBuf) {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("box.db");
+    (folder, file)
+}
+
+#[test]
+fn card_goes_in_and_comes_out_the_same() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let now: Timestamp = "2026-11-24T19:30:00Z".parse().unwrap();
+    let ids = store.keep_cards(&[card("b"), card("a")], now).unwrap();
+    let back = store.find_card(ids[0]).unwrap();
+    assert_eq!((back.name.as_str(), back.note.as_str()), ("b", "a note"));
+    assert_eq!(back.request, card("b").request);
+    assert_eq!(back.headline, card("b").headline);
+    assert_eq!(back.created_at, now);
+    let names: Vec<_> = store.list_cards().unwrap().into_iter().map(|c| c.name).collect();
+    assert_eq!(names, ["a", "b"]);
+}
+
+#[test]
+fn deleted_card_is_gone_until_it_is_restored() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let now = Timestamp::now();
+    let id = store.keep_cards(&[card("a")], now).unwrap()[0];
+    store.delete_card(id, now).unwrap();
+    assert!(matches!(store.find_card(id), Err(StoreError::NotFound { .. })));
+    assert!(matches!(store.delete_card(id, now), Err(StoreError::NotFound { .. })));
+    assert!(matches!(
+        store.rename_card(id, Some("x"), None, now),
+        Err(StoreError::NotFound { .. })
+    ));
+    store.restore_card(id).unwrap();
+    assert!(matches!(store.restore_card(id), Err(StoreError::NotFound { .. })));
+    store.rename_card(id, Some("x"), None, now).unwrap();
+    let back = store.find_card(id).unwrap();
+    assert_eq!((back.name.as_str(), back.note.as_str()), ("x", "a note"));
+}
+
+#[test]
+fn cards_survive_closing_and_opening_again() {
+    let (_folder, file) = fresh();
+    let id = Store::open(&file).unwrap().keep_cards(&[card("a")], Timestamp::now()).unwrap()[0];
+    assert_eq!(Store::open(&file).unwrap().find_card(id).unwrap().name, "a");
+}
+
+#[test]
+fn migrations_go_up_down_and_up_with_rows_in_place() {
+    let (_folder, file) = fresh();
+    Store::open(&file).unwrap().keep_cards(&[card("a")], Timestamp::now()).unwrap();
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection.revert_all_migrations(MIGRATIONS).unwrap();
+    let left: Vec<Name> = diesel::sql_query("SELECT name FROM sqlite_master WHERE name = 'card'")
+        .load(&mut connection)
+        .unwrap();
+    assert!(left.is_empty());
+    drop(connection);
+    assert!(Store::open(&file).unwrap().list_cards().unwrap().is_empty());
+}
+
+#[test]
+fn file_of_a_newer_version_is_refused_and_untouched() {
+    let (_folder, file) = fresh();
+    drop(Store::open(&file).unwrap());
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection
+        .batch_execute(
+            "INSERT INTO __diesel_schema_migrations (version) VALUES ('20990101000000');
+             PRAGMA wal_checkpoint(TRUNCATE);",
+        )
+        .unwrap();
+    drop(connection);
+    let before = std::fs::read(&file).unwrap();
+    let error = Store::open(&file).unwrap_err();
+    assert!(matches!(error, StoreError::Newer { .. }), "{error}");
+    assert!(error.to_string().contains("newer version of Cindo"));
+    assert_eq!(std::fs::read(&file).unwrap(), before);
+}
+
+#[test]
+fn damaged_file_is_refused_and_untouched() {
+    let (_folder, file) = fresh();
+    std::fs::write(&file, b"this was never a database, but it is long enough to look at".repeat(40))
+        .unwrap();
+    let before = std::fs::read(&file).unwrap();
+    assert!(matches!(Store::open(&file), Err(StoreError::Damaged { .. })));
+    assert_eq!(std::fs::read(&file).unwrap(), before);
+}
+
+#[test]
+fn torn_page_is_found_before_anything_is_written() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let many: Vec<_> = (0..200).map(|i| card(&format!("card {i}"))).collect();
+    store.keep_cards(&many, Timestamp::now()).unwrap();
+    drop(store);
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection.batch_execute("PRAGMA wal_checkpoint(TRUNCATE);").unwrap();
+    drop(connection);
+    let mut bytes = std::fs::read(&file).unwrap();
+    let middle = bytes.len() / 2;
+    bytes[middle..middle + 4096].fill(0x5a);
+    std::fs::write(&file, &bytes).unwrap();
+    assert!(matches!(Store::open(&file), Err(StoreError::Damaged { .. })));
+    assert_eq!(std::fs::read(&file).unwrap(), bytes);
+}
+
+#[test]
+fn database_of_another_program_is_refused() {
+    let (_folder, file) = fresh();
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection.batch_execute("CREATE TABLE recipes (id INTEGER PRIMARY KEY);").unwrap();
+    drop(connection);
+    assert!(matches!(Store::open(&file), Err(StoreError::Foreign { .. })));
+}
+
+#[test]
+fn folder_that_is_not_there_gives_a_clear_error() {
+    let (folder, _) = fresh();
+    let error = Store::open(&folder.path().join("no/such/box.db")).unwrap_err();
+    assert!(matches!(error, StoreError::Unopenable { .. }), "{error}");
+}
+
+#[test]
+fn card_that_does_not_read_back_is_named() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let mut poisoned = card("b");
+    // JSON has no NaN: it is written as null.
+    poisoned.headline.pull_s = f64::NAN;
+    let id = store.keep_cards(&[poisoned], Timestamp::now()).unwrap()[0];
+    match store.list_cards() {
+        Err(StoreError::Unreadable { id: named, .. }) => assert_eq!(named, id.0),
+        other => panic!("{other:?}"),
+    }
+}

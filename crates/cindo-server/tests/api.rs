@@ -1,0 +1,237 @@
+//! The HTTP API as its users see it: a real server on loopback.
+
+mod support;
+
+use serde_json::{Value, json};
+use support::{HAKE, PAN, Server};
+
+#[test]
+fn plan_answers_with_the_fields_of_the_contract() {
+    let server = Server::demo();
+    let answer = server.post("/api/plan", HAKE);
+    assert_eq!(answer.status, 200);
+    let plan = answer.json();
+    for field in [
+        "method", "medium_c", "flip_s", "pull_s", "rest_s", "core_at_pull_c", "core_peak_c", "window_s",
+        "look_from_s", "latest_s", "steps", "safety", "series", "section",
+    ] {
+        assert!(!plan[field].is_null(), "{field}");
+    }
+    for field in ["start_s", "duration_s", "action", "title", "detail", "cue"] {
+        assert!(!plan["steps"][0][field].is_null(), "{field}");
+    }
+    for field in ["time_s", "core_c", "bottom_c", "top_c", "medium_c", "set_share"] {
+        assert!(plan["series"][field].is_array(), "{field}");
+    }
+    assert_eq!(plan["safety"]["reaches_63c_15s"], json!(false));
+    assert_eq!(
+        plan["section"]["temperature_c"].as_array().unwrap().len(),
+        plan["section"]["time_s"].as_array().unwrap().len()
+    );
+    let catalogue = server.get("/api/catalogue").json();
+    for list in ["species", "cuts", "methods", "bands", "oils", "sources"] {
+        assert!(!catalogue[list].as_array().unwrap().is_empty(), "{list}");
+    }
+}
+
+#[test]
+fn simulate_answers_with_the_fields_of_the_contract() {
+    let server = Server::demo();
+    let run = server.post("/api/simulate", PAN).json();
+    assert_eq!(run["time_s"][0], json!(10.0));
+    assert_eq!(run["time_s"].as_array().unwrap().len(), 21);
+    let energy = &run["energy_j_m2"];
+    let part = |name: &str| energy[name].as_f64().unwrap();
+    assert!((part("in") - part("sensible") - part("latent")).abs() < 1e-3 * part("in"));
+    assert!(run["evaporated_kg_m2"].as_f64().unwrap() > 0.0);
+}
+
+#[test]
+fn every_documented_failure_is_a_problem_that_names_its_field() {
+    let server = Server::demo();
+    let with = |change: &dyn Fn(&mut Value)| {
+        let mut request: Value = serde_json::from_str(HAKE).unwrap();
+        change(&mut request);
+        server.post("/api/plan", &request.to_string())
+    };
+    let cases: [(&str, &dyn Fn(&mut Value)); 16] = [
+        ("piece.thickness_mm", &|r| r["piece"]["thickness_mm"] = json!(400)),
+        ("piece.thickness_mm", &|r| r["piece"]["thickness_mm"] = json!("thick")),
+        ("piece.thickness_mm", &|r| drop(r["piece"].as_object_mut().unwrap().remove("thickness_mm"))),
+        ("piece.width_mm", &|r| r["piece"]["width_mm"] = json!(-1)),
+        ("piece.weight_g", &|r| r["piece"]["weight_g"] = json!(0)),
+        ("piece.count", &|r| r["piece"]["count"] = json!(61)),
+        ("piece.count", &|r| r["piece"]["count"] = json!(1.5)),
+        ("piece.start_c", &|r| r["piece"]["start_c"] = json!(40)),
+        ("piece.species", &|r| r["piece"]["species"] = json!("dragon")),
+        ("piece.cut", &|r| r["piece"]["cut"] = json!("cube")),
+        ("piece.colour", &|r| r["piece"]["colour"] = json!("red")),
+        ("method", &|r| r["method"] = json!("boil")),
+        ("doneness", &|r| r["doneness"] = json!("crisp")),
+        ("school", &|r| r["school"] = json!("sideways")),
+        ("medium_c", &|r| r["medium_c"] = json!(500)),
+        ("altitude_m", &|r| r["altitude_m"] = json!(20_000)),
+    ];
+    for (field, change) in cases {
+        let answer = with(change);
+        assert_eq!(answer.status, 422, "{field}");
+        assert!(answer.fields().iter().any(|f| f == field), "{field}: {:?}", answer.fields());
+    }
+    let cold_bath = with(&|r| {
+        r["method"] = json!("poach");
+        r["medium_c"] = json!(60);
+        r["doneness"] = json!("by_the_book");
+        r.as_object_mut().unwrap().remove("school");
+    });
+    assert_eq!((cold_bath.status, cold_bath.fields()), (422, vec!["doneness".to_owned()]));
+
+    let bare = server.post("/api/simulate", &PAN.replace("\"start_c\":5", "\"start_c\":500"));
+    assert_eq!((bare.status, bare.fields()), (422, vec!["start_c".to_owned()]));
+    let broken = server.post("/api/plan", "{\"piece\":");
+    assert_eq!((broken.status, broken.fields()), (422, vec!["body".to_owned()]));
+    let large = server.post("/api/plan", &" ".repeat(3 * 1024 * 1024));
+    assert_eq!(large.status, 413);
+    let nowhere = server.get("/api/nowhere");
+    assert_eq!(nowhere.status, 404);
+    assert_eq!(nowhere.header("content-type"), Some("application/problem+json"));
+    assert_eq!(server.get("/api/cards/nonsense").status, 404);
+    assert_eq!(server.get("/api/cards/99999").status, 404);
+    assert_eq!(server.post("/api/cards/99999/restore", "").status, 404);
+    let query = server.post("/api/cards/import?dry=1", "{}");
+    assert_eq!(query.status, 422);
+}
+
+#[test]
+fn card_is_kept_renamed_deleted_and_restored() {
+    let server = Server::demo();
+    let body = format!(r#"{{"name":" Friday ","note":"n","request":{HAKE}}}"#);
+    let kept = server.post("/api/cards", &body);
+    assert_eq!(kept.status, 201);
+    let card = kept.json();
+    assert_eq!(card["name"], "Friday");
+    let plan = server.post("/api/plan", HAKE).json();
+    assert_eq!(card["headline"]["pull_s"], plan["pull_s"]);
+    let path = format!("/api/cards/{}", card["id"]);
+    let renamed = server.send("PATCH", &path, "", r#"{"name":"Saturday"}"#).json();
+    assert_eq!((renamed["name"].as_str(), renamed["note"].as_str()), (Some("Saturday"), Some("n")));
+    let empty = server.send("PATCH", &path, "", r#"{"name":"  "}"#);
+    assert_eq!((empty.status, empty.fields()), (422, vec!["name".to_owned()]));
+    assert_eq!(server.send("DELETE", &path, "", "").status, 204);
+    assert_eq!(server.get(&path).status, 404);
+    assert_eq!(server.send("DELETE", &path, "", "").status, 404);
+    assert_eq!(server.post(&format!("{path}/restore"), "").json()["name"], "Saturday");
+}
+
+#[test]
+fn box_goes_out_and_in_again_with_a_preview() {
+    let from = Server::demo();
+    let file = from.get("/api/cards/export");
+    assert!(file.header("content-disposition").unwrap().contains("cindo-cards.json"));
+    let mut content = file.json();
+    let count = content["cards"].as_array().unwrap().len();
+    assert!(count >= 8);
+
+    let folder = tempfile::tempdir().unwrap();
+    let to = Server::on(&folder.path().join("box.db"));
+    let fates = |server: &Server, path: &str, content: &Value| {
+        let report = server.post(path, &content.to_string()).json();
+        let cards = report["cards"].as_array().unwrap().clone();
+        let of = |fate: &str| cards.iter().filter(|c| c["fate"] == fate).count();
+        (of("new"), of("duplicate"), of("unusable"), report["kept"] == true)
+    };
+    content["cards"][0]["request"]["piece"]["thickness_mm"] = json!(999);
+    let looked = fates(&to, "/api/cards/import?dry_run=true", &content);
+    assert_eq!(looked, (count - 1, 0, 1, false));
+    assert!(to.get("/api/cards").json().as_array().unwrap().is_empty());
+    assert_eq!(fates(&to, "/api/cards/import", &content), (count - 1, 0, 1, true));
+    assert_eq!(fates(&to, "/api/cards/import", &content), (0, count - 1, 1, false));
+    content["version"] = json!(2);
+    assert_eq!(to.post("/api/cards/import", &content.to_string()).fields(), ["version"]);
+}
+
+#[test]
+fn what_was_acknowledged_survives_a_kill() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("box.db");
+    for round in 1..=5 {
+        let server = Server::on(&file);
+        let body = format!(r#"{{"name":"round {round}","request":{HAKE}}}"#);
+        assert_eq!(server.post("/api/cards", &body).status, 201);
+        server.kill();
+    }
+    let cards = Server::on(&file).get("/api/cards").json();
+    let names: Vec<_> = cards.as_array().unwrap().iter().map(|c| c["name"].clone()).collect();
+    assert_eq!(names, ["round 1", "round 2", "round 3", "round 4", "round 5"]);
+}
+
+#[test]
+fn front_end_is_served_compressed_and_cached() {
+    let server = Server::demo();
+    let page = server.get("/cards?x=1");
+    if page.status == 404 {
+        panic!("build the front end first: make build-web");
+    }
+    let html = String::from_utf8(page.body.clone()).unwrap();
+    let script = html.split('"').find(|s| s.starts_with("/assets/") && s.ends_with(".js")).unwrap();
+    let plain = server.get(script);
+    let packed = server.send("GET", script, "Accept-Encoding: gzip, br\r\n", "");
+    assert_eq!(packed.header("content-encoding"), Some("br"));
+    assert!(packed.body.len() * 2 < plain.body.len());
+    assert!(plain.header("cache-control").unwrap().contains("immutable"));
+    let tag = format!("If-None-Match: {}\r\n", plain.header("etag").unwrap());
+    assert_eq!(server.send("GET", script, &tag, "").status, 304);
+    assert_eq!(page.header("cache-control"), Some("no-cache"));
+    for name in ["content-security-policy", "x-content-type-options", "referrer-policy"] {
+        assert!(page.header(name).is_some(), "{name}");
+    }
+    assert_eq!(server.get("/assets/missing.js").status, 404);
+    assert_eq!(server.post("/", "{}").status, 405);
+    let answer = server.send("POST", "/api/plan", "Accept-Encoding: br\r\n", HAKE);
+    assert_eq!(answer.header("content-encoding"), Some("br"));
+}
+
+/// Initial JavaScript stays within 200 kB gzipped: everything that the page asks for at once.
+#[test]
+fn first_screen_loads_at_most_200_kb_of_script() {
+    let dist = concat!(env!("CARGO_MANIFEST_DIR"), "/../../web/dist");
+    let html = std::fs::read_to_string(format!("{dist}/index.html")).expect("make build-web first");
+    let mut total = 0;
+    for script in html.split('"').filter(|s| s.starts_with("/assets/") && s.ends_with(".js")) {
+        let packed = std::process::Command::new("gzip")
+            .args(["-9", "-c", &format!("{dist}{script}")])
+            .output()
+            .expect("gzip");
+        total += packed.stdout.len();
+    }
+    assert!(total > 10_000 && total <= 200_000, "{total} bytes");
+}
+
+#[test]
+fn committed_description_is_the_one_served() {
+    let server = Server::demo();
+    let committed: Value = serde_json::from_str(include_str!("../../../openapi.json")).unwrap();
+    assert_eq!(server.get("/api/openapi.json").json(), committed, "run `make codegen`");
+}
+
+#[test]
+fn server_stops_when_asked_and_starts_within_a_second() {
+    let from = std::time::Instant::now();
+    let server = Server::demo();
+    assert_eq!(server.get("/api/health").json()["status"], "ok");
+    let took = from.elapsed();
+    assert!(took.as_millis() < 1500, "first answer after {took:?} (unoptimised build)");
+    assert_eq!(server.stop(), Some(0));
+}
+
+#[test]
+fn file_that_cannot_be_used_is_a_clear_failure_of_the_start() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("box.db");
+    std::fs::write(&file, "not a database at all, only words ".repeat(100)).unwrap();
+    let run = std::process::Command::new(env!("CARGO_BIN_EXE_cindo"))
+        .args(["serve", "--port", "0", "--data", &file.display().to_string()])
+        .output()
+        .unwrap();
+    assert_eq!(run.status.code(), Some(1));
+    assert!(String::from_utf8_lossy(&run.stderr).contains("is damaged or not a database"));
+}

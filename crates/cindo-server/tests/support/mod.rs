@@ -1,0 +1,135 @@
+//! A real server on a free port, spoken to over loopback.
+#![allow(dead_code, reason = "each test binary uses its own part")]
+
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::path::Path;
+use std::process::{Child, Command, Stdio};
+use std::time::Duration;
+
+use serde_json::Value;
+
+pub(crate) struct Server {
+    child: Child,
+    address: String,
+}
+
+pub(crate) struct Answer {
+    pub(crate) status: u16,
+    pub(crate) headers: String,
+    pub(crate) body: Vec<u8>,
+}
+
+impl Answer {
+    pub(crate) fn json(&self) -> Value {
+        serde_json::from_slice(&self.body)
+            .unwrap_or_else(|e| panic!("{e}: {}", String::from_utf8_lossy(&self.body)))
+    }
+
+    pub(crate) fn header(&self, name: &str) -> Option<&str> {
+        self.headers.lines().find_map(|line| {
+            let (key, value) = line.split_once(':')?;
+            key.eq_ignore_ascii_case(name).then(|| value.trim())
+        })
+    }
+
+    /// Fields named by a problem.
+    pub(crate) fn fields(&self) -> Vec<String> {
+        assert_eq!(self.header("content-type"), Some("application/problem+json"));
+        let errors = self.json()["errors"].as_array().cloned().unwrap_or_default();
+        errors.iter().map(|e| e["field"].as_str().unwrap_or_default().to_owned()).collect()
+    }
+}
+
+impl Server {
+    pub(crate) fn start(arguments: &[&str]) -> Self {
+        let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
+            .args(["serve", "--port", "0"])
+            .args(arguments)
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .spawn()
+            .expect("server starts");
+        let mut line = String::new();
+        BufReader::new(child.stdout.take().expect("output")).read_line(&mut line).expect("a line");
+        let address =
+            line.trim().rsplit_once("http://").expect("an address in its first line").1.to_owned();
+        Self { child, address }
+    }
+
+    pub(crate) fn demo() -> Self {
+        Self::start(&["--demo"])
+    }
+
+    pub(crate) fn on(file: &Path) -> Self {
+        Self::start(&["--data", &file.display().to_string()])
+    }
+
+    /// Ends it as a power cut would.
+    pub(crate) fn kill(mut self) {
+        self.child.kill().expect("kill");
+        self.child.wait().expect("ended");
+    }
+
+    /// Asks it to stop, and waits until it has.
+    pub(crate) fn stop(mut self) -> Option<i32> {
+        Command::new("kill").args(["-TERM", &self.child.id().to_string()]).status().expect("kill");
+        self.child.wait().expect("ended").code()
+    }
+
+    pub(crate) fn send(&self, method: &str, path: &str, extra: &str, body: &str) -> Answer {
+        let mut stream = TcpStream::connect(&self.address).expect("connect");
+        stream.set_read_timeout(Some(Duration::from_secs(20))).expect("timeout");
+        let head = format!(
+            "{method} {path} HTTP/1.1\r\nHost: {}\r\nConnection: close\r\nContent-Length: {}\r\n{extra}\r\n",
+            self.address,
+            body.len()
+        );
+        stream.write_all(head.as_bytes()).expect("head");
+        // A server that refuses a large body may close before it has read all of it.
+        let _ = stream.write_all(body.as_bytes());
+        let mut bytes = Vec::new();
+        let _ = stream.read_to_end(&mut bytes);
+        let split = bytes.windows(4).position(|w| w == b"\r\n\r\n").expect("an answer");
+        let headers = String::from_utf8_lossy(&bytes[..split]).into_owned();
+        let status = headers.split(' ').nth(1).and_then(|s| s.parse().ok()).expect("a status");
+        let mut body = bytes[split + 4..].to_vec();
+        if headers.to_lowercase().contains("transfer-encoding: chunked") {
+            body = dechunk(&body);
+        }
+        Answer { status, headers, body }
+    }
+
+    pub(crate) fn get(&self, path: &str) -> Answer {
+        self.send("GET", path, "", "")
+    }
+
+    pub(crate) fn post(&self, path: &str, body: &str) -> Answer {
+        self.send("POST", path, "Content-Type: application/json\r\n", body)
+    }
+}
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+    }
+}
+
+fn dechunk(mut rest: &[u8]) -> Vec<u8> {
+    let mut whole = Vec::new();
+    while let Some(end) = rest.windows(2).position(|w| w == b"\r\n") {
+        let size = usize::from_str_radix(std::str::from_utf8(&rest[..end]).unwrap_or("0"), 16).unwrap_or(0);
+        if size == 0 {
+            break;
+        }
+        whole.extend_from_slice(&rest[end + 2..end + 2 + size]);
+        rest = &rest[end + 4 + size..];
+    }
+    whole
+}
+
+pub(crate) const HAKE: &str = r#"{"piece":{"species":"hake","cut":"fillet","thickness_mm":28,"width_mm":70,"weight_g":180,"skin":true,"start_c":6,"count":2},"method":"sear","doneness":"medium","school":"skin_side","medium_c":185,"altitude_m":0}"#;
+
+pub(crate) const PAN: &str = r#"{"composition":{"water":0.80,"protein":0.18,"fat":0.01,"ash":0.01},"thickness_mm":25,"shape_exponent":0,"start_c":5,"altitude_m":0,
+ "phases":[{"duration_s":210,"bottom":{"h":300,"medium_c":185},"top":{"h":12,"medium_c":80,"emissivity":0.9,"radiant_c":70,"wet":0.1,"vapour_pa":8000}}],"every_s":10}"#;
