@@ -7,7 +7,11 @@ export default tseslint.config(
   hooks.configs.flat.recommended,
   {
     languageOptions: { parserOptions: { projectService: true } },
-    rules: { "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }] },
+    rules: {
+      "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
+      // Taking a property away is written by naming it and keeping the rest.
+      "@typescript-eslint/no-unused-vars": ["error", { ignoreRestSiblings: true }],
+    },
   },
   {
     // Features meet only in app/.

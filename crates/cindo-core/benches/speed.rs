@@ -1,1 +1,108 @@
-fn main() {}
+//! Speed of the bare solver and of whole plans: `make bench`.
+
+#![expect(clippy::expect_used, reason = "a benchmark that cannot run should say so and stop")]
+
+use std::hint::black_box;
+use std::time::Duration;
+
+use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::face::Face;
+use cindo_core::grid::{Grid, Shape};
+use cindo_core::material::{Composition, Flesh};
+use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
+use cindo_core::solver::{Accuracy, Phase, Reservoir, Simulation, Surround};
+use criterion::{Criterion, Throughput, criterion_group, criterion_main};
+
+const WHITING: Composition =
+    Composition { water: 0.8027, protein: 0.1831, fat: 0.0131, ash: 0.013 };
+const ABOVE: Face = Face {
+    h: 12.0,
+    medium_c: 80.0,
+    emissivity: 0.9,
+    radiant_c: Some(70.0),
+    wet: 0.1,
+    vapour_pa: 8000.0,
+};
+
+/// Ten minutes in a pan at 100 cells, as the API runs it; throughput in cell-steps (cells times
+/// time steps, each step two implicit stages).
+fn bare_solver(c: &mut Criterion) {
+    let request = SimulateRequest {
+        composition: Some(WHITING),
+        constant: None,
+        thickness_mm: 28.0,
+        shape_exponent: 0.0,
+        symmetric: false,
+        start_c: 5.0,
+        altitude_m: 0.0,
+        phases: vec![SimulatePhase {
+            duration_s: 600.0,
+            bottom: Some(Face::convective(300.0, 185.0)),
+            top: Some(ABOVE),
+        }],
+        every_s: 600.0,
+    };
+    let flesh = Flesh::of(&WHITING.normalised("").expect("composition"), 99.97);
+    let grid = Grid::new(Shape::Slab, 0.028, Accuracy::BARE.cells);
+    let phase = Phase {
+        duration_s: 600.0,
+        bottom: Some(Surround::fixed(Face::convective(300.0, 185.0))),
+        top: Some(Surround::fixed(ABOVE)),
+    };
+    let mut counted = Simulation::new(&flesh, &grid, Accuracy::BARE, 5.0);
+    counted.run(&phase, &Reservoir::Held(0.0), &mut ());
+    let count = counted.count();
+    let cells = grid.cells() as u64;
+    let mut group = c.benchmark_group("simulate");
+    group.throughput(Throughput::Elements(cells * count.steps));
+    group.bench_function("600 s, 100 cells, cell-steps", |b| {
+        b.iter(|| simulate(black_box(&request)).expect("runs"));
+    });
+    group.throughput(Throughput::Elements(cells * count.solves));
+    group.bench_function("600 s, 100 cells, cell-solves", |b| {
+        b.iter(|| simulate(black_box(&request)).expect("runs"));
+    });
+    group.finish();
+}
+
+fn whole_plans(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let mut group = c.benchmark_group("plan");
+    for method in &catalogue.methods {
+        let request = PlanRequest {
+            piece: Piece {
+                species: "hake".to_owned(),
+                cut: "loin".to_owned(),
+                thickness_mm: 28.0,
+                width_mm: None,
+                length_mm: None,
+                weight_g: None,
+                skin: true,
+                start_c: 5.0,
+                count: None,
+                frozen_for_parasites: None,
+                thickness_measured: None,
+            },
+            method: method.id.clone(),
+            doneness: Doneness::Band("medium".to_owned()),
+            school: method.schools.first().copied().filter(|s| *s == School::SkinSide),
+            medium_c: None,
+            altitude_m: None,
+        };
+        group.bench_function(&method.id, |b| {
+            b.iter(|| plan(&catalogue, black_box(&request)).expect("a plan"));
+        });
+    }
+    group.finish();
+}
+
+criterion_group! {
+    name = benches;
+    config = Criterion::default()
+        .sample_size(40)
+        .warm_up_time(Duration::from_millis(500))
+        .measurement_time(Duration::from_secs(3));
+    targets = bare_solver, whole_plans
+}
+criterion_main!(benches);

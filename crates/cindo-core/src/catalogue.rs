@@ -65,6 +65,7 @@ pub struct UsualCut {
 }
 
 /// One kind of fish.
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
@@ -468,8 +469,7 @@ impl Catalogue {
     /// # Errors
     /// A table that does not parse; a test keeps this from happening.
     pub fn embedded() -> Result<Self, CatalogueError> {
-        let species: SpeciesFile =
-            parse("species.toml", include_str!("../data/species.toml"))?;
+        let species: SpeciesFile = parse("species.toml", include_str!("../data/species.toml"))?;
         let cuts: CutFile = parse("cuts.toml", include_str!("../data/cuts.toml"))?;
         let methods: MethodFile = parse("methods.toml", include_str!("../data/methods.toml"))?;
         let bands: BandFile = parse("doneness.toml", include_str!("../data/doneness.toml"))?;

@@ -32,7 +32,10 @@ impl Problems {
     pub fn range(&mut self, field: &str, value: f64, low: f64, high: f64, unit: &str) {
         if !(low..=high).contains(&value) {
             let gap = if unit.is_empty() { "" } else { " " };
-            self.add(field, format!("{value} is out of range; allowed are {low} to {high}{gap}{unit}"));
+            self.add(
+                field,
+                format!("{value} is out of range; allowed are {low} to {high}{gap}{unit}"),
+            );
         }
     }
 

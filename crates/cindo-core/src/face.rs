@@ -111,7 +111,13 @@ impl Face {
     /// The balance falls monotonically with the surface temperature, so Newton inside a shrinking
     /// bracket always ends; `guess_c` is the surface temperature of the step before.
     #[inline]
-    pub fn balance(&self, cell_c: f64, conductance_w_m2k: f64, boil_c: f64, guess_c: f64) -> FaceFlux {
+    pub fn balance(
+        &self,
+        cell_c: f64,
+        conductance_w_m2k: f64,
+        boil_c: f64,
+        guess_c: f64,
+    ) -> FaceFlux {
         let g = conductance_w_m2k;
         if self.emissivity <= 0.0 && (self.wet <= 0.0 || self.h <= 0.0) {
             // Convection alone is linear: two resistances in series.

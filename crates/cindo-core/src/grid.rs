@@ -42,9 +42,8 @@ impl Grid {
     pub fn new(shape: Shape, thickness_m: f64, cells: usize) -> Self {
         // Even, because the solver eliminates from both ends to the middle.
         let n = cells.max(4).next_multiple_of(2);
-        let stretched = |s: f64| {
-            s - SQUEEZE / std::f64::consts::TAU * (std::f64::consts::TAU * s).sin()
-        };
+        let stretched =
+            |s: f64| s - SQUEEZE / std::f64::consts::TAU * (std::f64::consts::TAU * s).sin();
         let edge_m: Vec<f64> = (0..=n)
             .map(|i| {
                 let s = i as f64 / n as f64;
@@ -59,7 +58,8 @@ impl Grid {
             Shape::Slab => 0.0,
             Shape::Radial { exponent } => exponent,
         };
-        let area = edge_m.iter().map(|r| if exponent > 0.0 { (r / outer).powf(exponent) } else { 1.0 });
+        let area =
+            edge_m.iter().map(|r| if exponent > 0.0 { (r / outer).powf(exponent) } else { 1.0 });
         let area: Vec<f64> = area.collect();
         let volume_m = edge_m
             .windows(2)

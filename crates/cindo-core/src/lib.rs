@@ -3,10 +3,7 @@
 //! No clock, no files, no database, no threads and no global state: everything comes in as an
 //! argument, so that it can run anywhere and every run can be repeated bit for bit.
 
-#![expect(
-    clippy::cast_precision_loss,
-    reason = "cell and sample counts are far below 2^52"
-)]
+#![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
 pub mod catalogue;
 pub mod doneness;

@@ -41,19 +41,18 @@ impl Composition {
     /// A fraction outside 0 to 1, or a sum outside 0.95 to 1.05.
     pub fn normalised(&self, field: &str) -> Result<Self, Vec<FieldError>> {
         let mut problems = Problems::new();
-        for (name, value) in [
-            ("water", self.water),
-            ("protein", self.protein),
-            ("fat", self.fat),
-            ("ash", self.ash),
-        ] {
+        for (name, value) in
+            [("water", self.water), ("protein", self.protein), ("fat", self.fat), ("ash", self.ash)]
+        {
             problems.range(&format!("{field}.{name}"), value, 0.0, 1.0, "");
         }
         let total = self.total();
         if !(0.95..=1.05).contains(&total) {
             problems.add(
                 field,
-                format!("the mass fractions add up to {total:.3}; they must add up to 0.95 to 1.05"),
+                format!(
+                    "the mass fractions add up to {total:.3}; they must add up to 0.95 to 1.05"
+                ),
             );
         }
         problems.finish()?;
@@ -158,7 +157,7 @@ const CURVE_TERMS: usize = 5;
 ///
 /// Heat content is volumetric (J/m³) and counted from the boiling point of this flesh, so that
 /// water leaving at the boiling point carries none of it. Below zero the flesh is wet and its
-/// temperature follows a polynomial fitted to the integral of ρ c_p; from zero to the cell's
+/// temperature follows a polynomial fitted to the integral of ρ `c_p`; from zero to the cell's
 /// latent reserve it boils; beyond the reserve the dried cell heats on. Polynomials instead of a
 /// table let the compiler work on several cells at once.
 #[derive(Debug, Clone)]
@@ -307,7 +306,8 @@ fn interpolate<const N: usize>(x: [f64; N], y: [f64; N]) -> [f64; N] {
 mod tests {
     use super::*;
 
-    const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
+    const COD: Composition =
+        Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
 
     #[test]
     fn enthalpy_curve_returns_the_temperature_put_in() {

@@ -146,7 +146,10 @@ impl SimulateRequest {
         } else if total / self.every_s > MOST_SAMPLES {
             problems.add(
                 "every_s",
-                format!("would give more than {MOST_SAMPLES} samples; allowed here is {:.1} s and up", total / MOST_SAMPLES),
+                format!(
+                    "would give more than {MOST_SAMPLES} samples; allowed here is {:.1} s and up",
+                    total / MOST_SAMPLES
+                ),
             );
         }
         for (i, phase) in self.phases.iter().enumerate() {
@@ -164,9 +167,7 @@ impl SimulateRequest {
                 }
             }
         }
-        let boil_c = boiling_point_c(
-            self.altitude_m.clamp(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1),
-        );
+        let boil_c = boiling_point_c(self.altitude_m.clamp(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
         let flesh = match (&self.constant, &self.composition) {
             (Some(constant), _) => {
                 problems.range("constant.k", constant.k, 0.01, 500.0, "W/(m K)");

@@ -71,7 +71,9 @@ fn entries_are_unique_complete_and_refer_to_what_exists() {
         let first = s.name.to_lowercase();
         let word = first.split([' ', ',', '(']).next().unwrap();
         assert!(
-            s.usda_name.to_lowercase().contains(word) || s.usda_note.is_some() || ALIASES.contains(&s.id.as_str()),
+            s.usda_name.to_lowercase().contains(word)
+                || s.usda_note.is_some()
+                || ALIASES.contains(&s.id.as_str()),
             "{} takes {} without saying so",
             s.id,
             s.usda_name
@@ -110,7 +112,11 @@ fn film_coefficients_are_near_published_correlations() {
         let mut seen = 0;
         for row in table.rows().filter(|r| r.text("case").starts_with(start)) {
             let published = row.number("value");
-            assert!((0.5..=2.0).contains(&(h / published)), "{}: {h} against {published}", row.text("case"));
+            assert!(
+                (0.5..=2.0).contains(&(h / published)),
+                "{}: {h} against {published}",
+                row.text("case")
+            );
             seen += 1;
         }
         assert!(seen > 0, "no row starts with {start}");
@@ -123,7 +129,8 @@ fn film_coefficients_are_near_published_correlations() {
 /// Radiation against the same library.
 #[test]
 fn radiation_follows_the_fourth_power() {
-    for (hot, cold, flux) in [(200.0, 60.0, 1929.0), (250.0, 70.0, 3115.0), (700.0, 70.0, 45_062.0)] {
+    for (hot, cold, flux) in [(200.0, 60.0, 1929.0), (250.0, 70.0, 3115.0), (700.0, 70.0, 45_062.0)]
+    {
         let face = Face {
             h: 0.0,
             medium_c: 20.0,

@@ -1,6 +1,8 @@
 //! Plans against what cooks do (common practice; the cases and what each assumes are in
 //! `data/practice.csv`), and against each other.
 
+#![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
+
 mod support;
 
 use cindo_core::catalogue::{Catalogue, School};
@@ -11,7 +13,13 @@ fn catalogue() -> Catalogue {
     Catalogue::embedded().unwrap()
 }
 
-fn request(species: &str, cut: &str, thickness_mm: f64, method: &str, doneness: &str) -> PlanRequest {
+fn request(
+    species: &str,
+    cut: &str,
+    thickness_mm: f64,
+    method: &str,
+    doneness: &str,
+) -> PlanRequest {
     PlanRequest {
         piece: Piece {
             species: species.into(),
@@ -120,22 +128,37 @@ fn plan_hangs_together_for_every_method_and_band() {
             } else {
                 assert!(answer.window_s.is_none() && answer.safety.reaches_63c_15s, "{label}");
             }
-            assert!(answer.look_from_s < answer.pull_s && answer.pull_s <= answer.latest_s, "{label}");
+            assert!(
+                answer.look_from_s < answer.pull_s && answer.pull_s <= answer.latest_s,
+                "{label}"
+            );
             assert_eq!(answer.flip_s.is_some(), !method.schools.is_empty(), "{label}");
             let (mut end, last) = (0.0, answer.steps.last().unwrap());
             for step in &answer.steps {
-                assert!(step.start_s >= end - 1.0 || step.action == "turn_down", "{label}: {step:?}");
+                assert!(
+                    step.start_s >= end - 1.0 || step.action == "turn_down",
+                    "{label}: {step:?}"
+                );
                 end = step.start_s;
             }
             assert!((last.start_s - answer.pull_s).abs() <= 1.0, "{label}");
             let n = answer.section.time_s.len();
             assert_eq!(answer.section.temperature_c.len(), n, "{label}");
-            assert!(answer.section.temperature_c.iter().all(|c| c.len() == answer.section.height_mm.len()));
+            assert!(
+                answer
+                    .section
+                    .temperature_c
+                    .iter()
+                    .all(|c| c.len() == answer.section.height_mm.len())
+            );
             let s = &answer.series;
             for list in [&s.core_c, &s.bottom_c, &s.top_c, &s.medium_c, &s.set_share] {
                 assert_eq!(list.len(), s.time_s.len(), "{label}");
             }
-            assert!(answer.safety.cautions.iter().any(|c| c.contains("local food code")), "{label}");
+            assert!(
+                answer.safety.cautions.iter().any(|c| c.contains("local food code")),
+                "{label}"
+            );
         }
     }
 }
@@ -177,7 +200,9 @@ fn cautions_appear_where_they_apply() {
     let mut hake = request("hake", "loin", 28.0, "sear", "medium");
     assert!(text(&hake).contains("frozen for parasites first"));
     hake.piece.frozen_for_parasites = Some(true);
-    assert!(!text(&hake).contains("parasites first") && text(&hake).contains("public-health minimum"));
+    assert!(
+        !text(&hake).contains("parasites first") && text(&hake).contains("public-health minimum")
+    );
     hake.doneness = Doneness::Band("by_the_book".into());
     let book = text(&hake);
     assert!(!book.contains("public-health minimum") && book.contains("6-log Listeria"));
@@ -185,10 +210,16 @@ fn cautions_appear_where_they_apply() {
     assert!(text(&request("snapper", "fillet", 20.0, "roast", "just_done")).contains("ciguatera"));
     assert!(text(&request("mackerel", "fillet", 15.0, "grill", "just_done")).contains("histamine"));
     assert!(text(&request("perch", "fillet", 12.0, "sear", "medium")).contains("Freshwater"));
-    assert!(text(&request("salmon", "fillet", 25.0, "poach", "medium")).contains("Farmed on pellets"));
-    assert!(text(&request("tuna", "steak", 28.0, "sear", "rare")).contains("tuna kinds are exempt"));
+    assert!(
+        text(&request("salmon", "fillet", 25.0, "poach", "medium")).contains("Farmed on pellets")
+    );
+    assert!(
+        text(&request("tuna", "steak", 28.0, "sear", "rare")).contains("tuna kinds are exempt")
+    );
     assert!(text(&request("cod", "fillet", 25.0, "sear", "rare")).contains("unusual"));
-    assert!(text(&request("haddock", "fillet", 20.0, "deep_fry", "just_done")).contains("never water"));
+    assert!(
+        text(&request("haddock", "fillet", 20.0, "deep_fry", "just_done")).contains("never water")
+    );
 }
 
 #[test]
@@ -214,9 +245,15 @@ fn every_wrong_field_is_named_at_once() {
     r.piece.count = Some(0);
     let errors = plan(&catalogue(), &r).unwrap_err();
     let fields: Vec<_> = errors.iter().map(|e| e.field.as_str()).collect();
-    for field in
-        ["piece.species", "piece.cut", "method", "piece.thickness_mm", "piece.start_c", "piece.count", "altitude_m"]
-    {
+    for field in [
+        "piece.species",
+        "piece.cut",
+        "method",
+        "piece.thickness_mm",
+        "piece.start_c",
+        "piece.count",
+        "altitude_m",
+    ] {
         assert!(fields.contains(&field), "{field} missing in {fields:?}");
     }
     let bad = |change: fn(&mut PlanRequest)| {
@@ -228,9 +265,28 @@ fn every_wrong_field_is_named_at_once() {
     assert_eq!(bad(|r| r.doneness = Doneness::Core(20.0)), "doneness");
     assert_eq!(bad(|r| r.school = Some(School::ManyTurns)), "school");
     assert_eq!(bad(|r| r.medium_c = Some(90.0)), "medium_c");
-    assert_eq!(bad(|r| { r.piece.cut = "chunk".into(); r.piece.skin = true; }), "piece.skin");
-    assert_eq!(bad(|r| { r.method = "steam".into(); r.medium_c = Some(120.0); }), "medium_c");
-    assert_eq!(bad(|r| { r.method = "poach".into(); r.medium_c = Some(95.0); r.altitude_m = Some(3000.0); }), "medium_c");
+    assert_eq!(
+        bad(|r| {
+            r.piece.cut = "chunk".into();
+            r.piece.skin = true;
+        }),
+        "piece.skin"
+    );
+    assert_eq!(
+        bad(|r| {
+            r.method = "steam".into();
+            r.medium_c = Some(120.0);
+        }),
+        "medium_c"
+    );
+    assert_eq!(
+        bad(|r| {
+            r.method = "poach".into();
+            r.medium_c = Some(95.0);
+            r.altitude_m = Some(3000.0);
+        }),
+        "medium_c"
+    );
 }
 
 #[test]
@@ -262,15 +318,14 @@ fn card_reads_as_a_cook_would_say_it() {
         ("fry_haddock", request("haddock", "fillet", 20.0, "deep_fry", "just_done")),
     ] {
         let answer = solve(&r);
-        let mut text = format!("{}, {}\n", answer.setting.knob, answer.setting.look);
-        for step in &answer.steps {
+        let steps = answer.steps.iter().map(|step| {
             // To a quarter of a minute: wording must not change with the last digit of a solve.
             let about = (step.start_s / 15.0).round() * 15.0;
-            text += &format!("{} {}. {} [{}]\n", clock(about), step.title, step.detail, step.cue);
-        }
-        for caution in &answer.safety.cautions {
-            text += &format!("! {caution}\n");
-        }
+            format!("{} {}. {} [{}]", clock(about), step.title, step.detail, step.cue)
+        });
+        let heat = format!("{}, {}", answer.setting.knob, answer.setting.look);
+        let cautions = answer.safety.cautions.iter().map(|caution| format!("! {caution}"));
+        let text = [heat].into_iter().chain(steps).chain(cautions).collect::<Vec<_>>().join("\n");
         insta::assert_snapshot!(name, text);
     }
 }

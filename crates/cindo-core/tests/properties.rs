@@ -222,11 +222,15 @@ fn energy_balances_in_every_method() {
 #[test]
 fn grid_refinement_is_second_order() {
     let mean = |cells: usize| {
-        let mut r = bare(25.0, 5.0, vec![SimulatePhase {
-            duration_s: 300.0,
-            bottom: None,
-            top: Some(Face::convective(300.0, 60.0)),
-        }]);
+        let mut r = bare(
+            25.0,
+            5.0,
+            vec![SimulatePhase {
+                duration_s: 300.0,
+                bottom: None,
+                top: Some(Face::convective(300.0, 60.0)),
+            }],
+        );
         r.symmetric = true;
         let accuracy = Accuracy { cells, columns: 1, tolerance_k: 1e-4, longest_step_s: 0.5 };
         simulate_at(&r, accuracy).unwrap().core_c.pop().unwrap()
@@ -262,13 +266,19 @@ fn resolutions_of_plans_are_accurate() {
         let grid = Grid::new(Shape::Slab, 0.028, accuracy.cells);
         let mut s = Simulation::new(&flesh, &grid, accuracy, 5.0);
         let mut cores = Vec::new();
-        for phase in [programme.phase(440.0, false), programme.phase(120.0, true), programme.rest(200.0, true)] {
+        for phase in [
+            programme.phase(440.0, false),
+            programme.phase(120.0, true),
+            programme.rest(200.0, true),
+        ] {
             s.run(&phase, &programme.reservoir, &mut ());
             cores.push(grid.coldest(s.temperature_c()).1);
         }
         (cores, s.count())
     };
-    for (accuracy, allowed_k) in [(Accuracy::FAST, 0.3), (Accuracy::FINE, 0.1), (Accuracy::BARE, 0.1)] {
+    for (accuracy, allowed_k) in
+        [(Accuracy::FAST, 0.3), (Accuracy::FINE, 0.1), (Accuracy::BARE, 0.1)]
+    {
         let finer = Accuracy {
             cells: 4 * accuracy.cells,
             columns: 1,
@@ -288,14 +298,20 @@ fn resolutions_of_plans_are_accurate() {
 #[test]
 fn course_of_a_reservoir_is_linear_between_its_points() {
     let course = Reservoir::Course(vec![(90.0, 185.0), (150.0, 155.0)]);
-    for (at, expected) in [(0.0, 185.0), (90.0, 185.0), (120.0, 170.0), (150.0, 155.0), (900.0, 155.0)] {
+    for (at, expected) in
+        [(0.0, 185.0), (90.0, 185.0), (120.0, 170.0), (150.0, 155.0), (900.0, 155.0)]
+    {
         assert!((course.temperature_c(at) - expected).abs() < 1e-9, "{at}");
     }
 }
 
 #[test]
 fn bare_solver_refuses_what_it_cannot_run() {
-    let good = bare(25.0, 5.0, vec![phase(60.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0))]);
+    let good = bare(
+        25.0,
+        5.0,
+        vec![phase(60.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0))],
+    );
     assert!(simulate(&good).is_ok());
     let field = |change: fn(&mut SimulateRequest)| {
         let mut r = good.clone();
@@ -312,17 +328,30 @@ fn bare_solver_refuses_what_it_cannot_run() {
     assert_eq!(field(|r| r.phases[0].bottom.as_mut().unwrap().h = 2e6), "phases.0.bottom.h");
     assert_eq!(field(|r| r.every_s = 1e-3), "every_s");
     assert_eq!(field(|r| r.altitude_m = 9e3), "altitude_m");
-    assert_eq!(field(|r| { r.phases[0].duration_s = 1e5; r.every_s = 0.1; }), "every_s");
+    assert_eq!(
+        field(|r| {
+            r.phases[0].duration_s = 1e5;
+            r.every_s = 0.1;
+        }),
+        "every_s"
+    );
 }
 
 #[test]
 fn samples_start_at_the_interval_and_end_with_the_run() {
-    let mut r = bare(20.0, 5.0, vec![
-        phase(95.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0)),
-        phase(30.0, Face::convective(12.0, 80.0), Face::convective(300.0, 185.0)),
-    ]);
+    let mut r = bare(
+        20.0,
+        5.0,
+        vec![
+            phase(95.0, Face::convective(300.0, 185.0), Face::convective(12.0, 80.0)),
+            phase(30.0, Face::convective(12.0, 80.0), Face::convective(300.0, 185.0)),
+        ],
+    );
     r.every_s = 30.0;
     let a = simulate(&r).unwrap();
-    assert_eq!(a.time_s.iter().map(|t| t.round()).collect::<Vec<_>>(), [30.0, 60.0, 90.0, 120.0, 125.0]);
+    assert_eq!(
+        a.time_s.iter().map(|t| t.round()).collect::<Vec<_>>(),
+        [30.0, 60.0, 90.0, 120.0, 125.0]
+    );
     assert!(a.bottom_c[0] > 100.0 && a.evaporated_kg_m2 > 0.0);
 }

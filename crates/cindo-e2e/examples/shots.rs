@@ -34,7 +34,9 @@ async fn main() -> Outcome {
         }
         let browser = Browser::open(*screen).await?;
         browser.client.goto(&server.address).await?;
-        let store = format!("localStorage.setItem('cindo.preferences', JSON.stringify({{theme: '{theme}'}}))");
+        let store = format!(
+            "localStorage.setItem('cindo.preferences', JSON.stringify({{theme: '{theme}'}}))"
+        );
         browser.client.execute(&store, vec![]).await?;
         browser.client.goto(&format!("{}{address}", server.address)).await?;
         if address.starts_with("/cards") {

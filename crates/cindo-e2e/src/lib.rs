@@ -7,8 +7,8 @@ use std::process::{Child, Command, Stdio};
 use std::time::{Duration, Instant};
 
 use fantoccini::wd::Capabilities;
-use hyper_util::client::legacy::connect::HttpConnector;
 use fantoccini::{Client, ClientBuilder, Locator};
+use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
 
 /// How long the interface gets to show something.
@@ -55,11 +55,8 @@ fn line_after(child: &mut Child, marker: &str) -> std::io::Result<String> {
 /// The test's own path is unknown, or the binary is not built.
 pub fn binary() -> std::io::Result<PathBuf> {
     let own = std::env::current_exe()?;
-    let found = own
-        .ancestors()
-        .skip(1)
-        .map(|folder| folder.join("cindo"))
-        .find(|path| path.is_file());
+    let found =
+        own.ancestors().skip(1).map(|folder| folder.join("cindo")).find(|path| path.is_file());
     found.ok_or_else(|| std::io::Error::other("build the cindo binary first: cargo build"))
 }
 
@@ -78,7 +75,10 @@ impl Server {
     /// It does not start.
     pub fn demo() -> std::io::Result<Self> {
         let mut command = Command::new(binary()?);
-        command.args(["serve", "--demo", "--port", "0"]).stdout(Stdio::piped()).stderr(Stdio::null());
+        command
+            .args(["serve", "--demo", "--port", "0"])
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null());
         let mut group = Group::start(&mut command)?;
         let address = line_after(&mut group.0, "listens on ")?;
         Ok(Self { _group: group, address })
@@ -147,7 +147,8 @@ impl Browser {
             let inner = client
                 .execute("return [outerWidth - innerWidth, outerHeight - innerHeight]", vec![])
                 .await?;
-            let extra = |i: usize| inner[i].as_u64().and_then(|v| u32::try_from(v).ok()).unwrap_or(0);
+            let extra =
+                |i: usize| inner[i].as_u64().and_then(|v| u32::try_from(v).ok()).unwrap_or(0);
             client.set_window_size(width + extra(0), height + extra(1)).await?;
         }
         Ok(Self { _driver: driver, _profile: profile, client })
@@ -161,7 +162,10 @@ impl Browser {
         let from = Instant::now();
         loop {
             let value = self.client.execute(&format!("return ({script})"), vec![]).await?;
-            if !matches!(&value, Value::Null | Value::Bool(false)) && value != json!("") && value != json!(0) {
+            if !matches!(&value, Value::Null | Value::Bool(false))
+                && value != json!("")
+                && value != json!(0)
+            {
                 return Ok(value);
             }
             if from.elapsed() > PATIENCE {

@@ -1,5 +1,7 @@
 //! The built front end, from inside the binary.
 
+use std::fmt::Write;
+
 use actix_web::http::header::{self, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse};
 use rust_embed::{EmbeddedFile, RustEmbed};
@@ -38,13 +40,20 @@ pub(crate) async fn serve(request: HttpRequest) -> Result<HttpResponse, ApiError
         "index.html"
     };
     let plain = Assets::get(name).ok_or_else(|| {
-        ApiError::NotFound("the front end is not built into this binary; run `make build`".to_owned())
+        ApiError::NotFound(
+            "the front end is not built into this binary; run `make build`".to_owned(),
+        )
     })?;
     Ok(respond(&request, name, plain))
 }
 
 fn respond(request: &HttpRequest, name: &str, plain: EmbeddedFile) -> HttpResponse {
-    let hash: String = plain.metadata.sha256_hash()[..12].iter().map(|b| format!("{b:02x}")).collect();
+    let hash: String =
+        plain.metadata.sha256_hash()[..12].iter().fold(String::new(), |mut hex, byte| {
+            // Writing to a string cannot fail.
+            let _ = write!(hex, "{byte:02x}");
+            hex
+        });
     let brotli = accepts_brotli(request).then(|| Assets::get(&format!("{name}.br"))).flatten();
     let encoding = if brotli.is_some() { "br" } else { "identity" };
     // One tag for each encoding: a cache must not mix them.
@@ -55,8 +64,7 @@ fn respond(request: &HttpRequest, name: &str, plain: EmbeddedFile) -> HttpRespon
         .get(header::IF_NONE_MATCH)
         .and_then(|value| value.to_str().ok())
         .is_some_and(|tags| tags.split(',').any(|t| t.trim() == tag));
-    let mut response =
-        if known { HttpResponse::NotModified() } else { HttpResponse::Ok() };
+    let mut response = if known { HttpResponse::NotModified() } else { HttpResponse::Ok() };
     response
         .insert_header((header::ETAG, tag))
         .insert_header((header::CACHE_CONTROL, cache))

@@ -55,7 +55,7 @@ enum Command {
         #[arg(default_value = "-")]
         file: PathBuf,
     },
-    /// Writes the API description (OpenAPI) to standard output.
+    /// Writes the API description (`OpenAPI`) to standard output.
     #[command(hide = true)]
     Openapi,
 }
@@ -64,11 +64,11 @@ fn main() -> ExitCode {
     let cli = Cli::parse();
     let outcome = match cli.command {
         Command::Serve(config) => serve::run(config),
-        Command::Plan { file } => Catalogue::embedded()
-            .map_err(|e| fail(&e.to_string()))
-            .and_then(|catalogue| {
+        Command::Plan { file } => {
+            Catalogue::embedded().map_err(|e| fail(&e.to_string())).and_then(|catalogue| {
                 answer(&file, |request| cindo_core::plan::plan(&catalogue, &request))
-            }),
+            })
+        }
         Command::Simulate { file } => {
             answer(&file, |request| cindo_core::simulate::simulate(&request))
         }

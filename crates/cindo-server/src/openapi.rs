@@ -21,5 +21,10 @@ pub(crate) fn head() -> Document {
 
 /// The whole document.
 pub(crate) fn document() -> Document {
-    actix_web::App::new().into_utoipa_app().openapi(head()).configure(routes::configure).split_for_parts().1
+    actix_web::App::new()
+        .into_utoipa_app()
+        .openapi(head())
+        .configure(routes::configure)
+        .split_for_parts()
+        .1
 }

@@ -17,9 +17,7 @@ pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldError> 
             message,
         }
     })?;
-    reader
-        .end()
-        .map_err(|e| FieldError { field: "body".to_owned(), message: plain(&e) })?;
+    reader.end().map_err(|e| FieldError { field: "body".to_owned(), message: plain(&e) })?;
     Ok(value)
 }
 
@@ -66,13 +64,22 @@ mod tests {
     #[test]
     fn every_kind_of_misfit_names_its_field() {
         for (json, field) in [
-            (format!(r#"{{{PIECE},"colour":1}},"method":"sear","doneness":"medium"}}"#), "piece.colour"),
+            (
+                format!(r#"{{{PIECE},"colour":1}},"method":"sear","doneness":"medium"}}"#),
+                "piece.colour",
+            ),
             (format!(r#"{{{PIECE}}},"method":"sear","doneness":"medium","x":1}}"#), "x"),
             (format!(r#"{{{PIECE}}},"method":"sear"}}"#), "doneness"),
             (format!(r#"{{{PIECE}}},"method":7,"doneness":"medium"}}"#), "method"),
             (format!(r#"{{{PIECE}}},"method":"sear","doneness":[1]}}"#), "doneness"),
-            (format!(r#"{{{PIECE}}},"method":"sear","doneness":"medium","school":"sideways"}}"#), "school"),
-            (r#"{"piece":{"species":"cod"},"method":"sear","doneness":50}"#.to_owned(), "piece.cut"),
+            (
+                format!(r#"{{{PIECE}}},"method":"sear","doneness":"medium","school":"sideways"}}"#),
+                "school",
+            ),
+            (
+                r#"{"piece":{"species":"cod"},"method":"sear","doneness":50}"#.to_owned(),
+                "piece.cut",
+            ),
             ("{".to_owned(), "body"),
             ("[1]".to_owned(), "body"),
             (String::new(), "body"),

@@ -31,7 +31,9 @@ pub(crate) fn run(config: ServeConfig) -> Result<(), ExitCode> {
     tracing_subscriber::fmt()
         .json()
         .with_writer(std::io::stderr)
-        .with_env_filter(EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("info")))
+        .with_env_filter(
+            EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("info")),
+        )
         .init();
     // Lives as long as the server; the demo's file goes with it.
     let mut scratch = None;
@@ -97,6 +99,8 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     actix_web::rt::System::new().block_on(server.run()).map_err(|e| e.to_string())
 }
 
-async fn get_openapi(description: Data<utoipa::openapi::OpenApi>) -> web::Json<utoipa::openapi::OpenApi> {
+async fn get_openapi(
+    description: Data<utoipa::openapi::OpenApi>,
+) -> web::Json<utoipa::openapi::OpenApi> {
     web::Json((**description).clone())
 }

@@ -5,6 +5,8 @@ mod support;
 use serde_json::{Value, json};
 use support::{HAKE, PAN, Server};
 
+type Change<'a> = &'a dyn Fn(&mut Value);
+
 #[test]
 fn plan_answers_with_the_fields_of_the_contract() {
     let server = Server::demo();
@@ -12,8 +14,20 @@ fn plan_answers_with_the_fields_of_the_contract() {
     assert_eq!(answer.status, 200);
     let plan = answer.json();
     for field in [
-        "method", "medium_c", "flip_s", "pull_s", "rest_s", "core_at_pull_c", "core_peak_c", "window_s",
-        "look_from_s", "latest_s", "steps", "safety", "series", "section",
+        "method",
+        "medium_c",
+        "flip_s",
+        "pull_s",
+        "rest_s",
+        "core_at_pull_c",
+        "core_peak_c",
+        "window_s",
+        "look_from_s",
+        "latest_s",
+        "steps",
+        "safety",
+        "series",
+        "section",
     ] {
         assert!(!plan[field].is_null(), "{field}");
     }
@@ -54,10 +68,12 @@ fn every_documented_failure_is_a_problem_that_names_its_field() {
         change(&mut request);
         server.post("/api/plan", &request.to_string())
     };
-    let cases: [(&str, &dyn Fn(&mut Value)); 16] = [
+    let cases: [(&str, Change<'_>); 16] = [
         ("piece.thickness_mm", &|r| r["piece"]["thickness_mm"] = json!(400)),
         ("piece.thickness_mm", &|r| r["piece"]["thickness_mm"] = json!("thick")),
-        ("piece.thickness_mm", &|r| drop(r["piece"].as_object_mut().unwrap().remove("thickness_mm"))),
+        ("piece.thickness_mm", &|r| {
+            drop(r["piece"].as_object_mut().unwrap().remove("thickness_mm"));
+        }),
         ("piece.width_mm", &|r| r["piece"]["width_mm"] = json!(-1)),
         ("piece.weight_g", &|r| r["piece"]["weight_g"] = json!(0)),
         ("piece.count", &|r| r["piece"]["count"] = json!(61)),
@@ -164,15 +180,20 @@ fn what_was_acknowledged_survives_a_kill() {
     assert_eq!(names, ["round 1", "round 2", "round 3", "round 4", "round 5"]);
 }
 
+/// Scripts that a page asks for at once.
+fn scripts(html: &str) -> impl Iterator<Item = &str> {
+    html.split('"')
+        .filter(|s| s.starts_with("/assets/"))
+        .filter(|s| std::path::Path::new(s).extension().is_some_and(|e| e == "js"))
+}
+
 #[test]
 fn front_end_is_served_compressed_and_cached() {
     let server = Server::demo();
     let page = server.get("/cards?x=1");
-    if page.status == 404 {
-        panic!("build the front end first: make build-web");
-    }
+    assert!(page.status != 404, "build the front end first: make build-web");
     let html = String::from_utf8(page.body.clone()).unwrap();
-    let script = html.split('"').find(|s| s.starts_with("/assets/") && s.ends_with(".js")).unwrap();
+    let script = scripts(&html).next().unwrap();
     let plain = server.get(script);
     let packed = server.send("GET", script, "Accept-Encoding: gzip, br\r\n", "");
     assert_eq!(packed.header("content-encoding"), Some("br"));
@@ -196,7 +217,7 @@ fn first_screen_loads_at_most_200_kb_of_script() {
     let dist = concat!(env!("CARGO_MANIFEST_DIR"), "/../../web/dist");
     let html = std::fs::read_to_string(format!("{dist}/index.html")).expect("make build-web first");
     let mut total = 0;
-    for script in html.split('"').filter(|s| s.starts_with("/assets/") && s.ends_with(".js")) {
+    for script in scripts(&html) {
         let packed = std::process::Command::new("gzip")
             .args(["-9", "-c", &format!("{dist}{script}")])
             .output()

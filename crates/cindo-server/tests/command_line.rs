@@ -1,5 +1,7 @@
 //! The command line: same shapes as the API, exit code 2 and one line for bad input.
 
+#![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
+
 mod support;
 
 use std::io::Write;

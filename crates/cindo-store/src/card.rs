@@ -112,8 +112,14 @@ impl TryFrom<CardRow> for Card {
             id: CardId(row.id),
             request: serde_json::from_str(&row.request).map_err(|e| unreadable(e.to_string()))?,
             headline: serde_json::from_str(&row.headline).map_err(|e| unreadable(e.to_string()))?,
-            created_at: row.created_at.parse().map_err(|e: jiff::Error| unreadable(e.to_string()))?,
-            updated_at: row.updated_at.parse().map_err(|e: jiff::Error| unreadable(e.to_string()))?,
+            created_at: row
+                .created_at
+                .parse()
+                .map_err(|e: jiff::Error| unreadable(e.to_string()))?,
+            updated_at: row
+                .updated_at
+                .parse()
+                .map_err(|e: jiff::Error| unreadable(e.to_string()))?,
             name: row.name,
             note: row.note,
             core_version: row.core_version,
@@ -121,7 +127,7 @@ impl TryFrom<CardRow> for Card {
     }
 }
 
-fn row<'a>(new: &'a NewCard, now: Timestamp) -> Result<NewCardRow<'a>, StoreError> {
+fn row(new: &NewCard, now: Timestamp) -> Result<NewCardRow<'_>, StoreError> {
     let json = |e: serde_json::Error| diesel::result::Error::SerializationError(Box::new(e));
     Ok(NewCardRow {
         name: &new.name,

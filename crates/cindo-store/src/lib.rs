@@ -1,4 +1,4 @@
-//! What a cook keeps, in one SQLite file: the only place that knows tables.
+//! What a cook keeps, in one `SQLite` file: the only place that knows tables.
 
 mod card;
 mod open;
@@ -21,18 +21,20 @@ pub enum StoreError {
         /// The first migration that this version does not know.
         migration: String,
     },
-    /// The file is not a healthy SQLite database.
+    /// The file is not a healthy `SQLite` database.
     #[error(
         "{file} is damaged or not a database ({cause}); it is left untouched: restore a copy or choose another file with --data"
     )]
     Damaged {
         /// Path of the file.
         file: String,
-        /// What SQLite says.
+        /// What `SQLite` says.
         cause: String,
     },
     /// A database of something else.
-    #[error("{file} is a database of another program; it is left untouched: choose another file with --data")]
+    #[error(
+        "{file} is a database of another program; it is left untouched: choose another file with --data"
+    )]
     Foreign {
         /// Path of the file.
         file: String,
@@ -42,7 +44,7 @@ pub enum StoreError {
     Unopenable {
         /// Path of the file.
         file: String,
-        /// What SQLite says.
+        /// What `SQLite` says.
         cause: String,
     },
     /// No such card, or it is not in the state that the request needs.

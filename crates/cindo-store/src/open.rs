@@ -3,7 +3,7 @@
 use std::path::Path;
 
 use diesel::connection::SimpleConnection;
-use diesel::migration::{Migration, MigrationSource};
+use diesel::migration::MigrationSource;
 use diesel::prelude::*;
 use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool, PooledConnection};
 use diesel::sql_types::Text;
@@ -13,7 +13,7 @@ use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use crate::StoreError;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
-/// Readers and the writer of a kitchen; SQLite takes one writer at a time anyway.
+/// Readers and the writer of a kitchen; `SQLite` takes one writer at a time anyway.
 const CONNECTIONS: u32 = 4;
 
 /// The open data file.
@@ -88,11 +88,11 @@ impl Store {
 
 /// Reads enough to know that the file is healthy and ours; writes nothing.
 fn inspect(connection: &mut SqliteConnection, file: &str) -> Result<(), StoreError> {
-    let damaged =
-        |cause: String| StoreError::Damaged { file: file.to_owned(), cause };
-    let tables: Vec<Name> = diesel::sql_query("SELECT name FROM sqlite_master WHERE type = 'table'")
-        .load(connection)
-        .map_err(|e| damaged(e.to_string()))?;
+    let damaged = |cause: String| StoreError::Damaged { file: file.to_owned(), cause };
+    let tables: Vec<Name> =
+        diesel::sql_query("SELECT name FROM sqlite_master WHERE type = 'table'")
+            .load(connection)
+            .map_err(|e| damaged(e.to_string()))?;
     if tables.is_empty() {
         return Ok(());
     }
@@ -108,16 +108,14 @@ fn inspect(connection: &mut SqliteConnection, file: &str) -> Result<(), StoreErr
     let known: Vec<String> = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)
         .map_err(|e| damaged(e.to_string()))?
         .iter()
-        .map(|m: &Box<dyn Migration<Sqlite>>| m.name().version().to_string())
+        .map(|migration| migration.name().version().to_string())
         .collect();
     let applied: Vec<Version> =
         diesel::sql_query("SELECT version FROM __diesel_schema_migrations ORDER BY version")
             .load(connection)
             .map_err(|e| damaged(e.to_string()))?;
     match applied.into_iter().find(|row| !known.contains(&row.version)) {
-        Some(row) => {
-            Err(StoreError::Newer { file: file.to_owned(), migration: row.version })
-        }
+        Some(row) => Err(StoreError::Newer { file: file.to_owned(), migration: row.version }),
         None => Ok(()),
     }
 }

@@ -3,13 +3,9 @@ import type { components, paths } from "./schema.gen";
 
 type Schemas = components["schemas"];
 export type PlanRequest = Schemas["PlanRequest"];
-export type Piece = Schemas["Piece"];
 export type Plan = Schemas["PlanAnswer"];
-export type Step = Schemas["Step"];
 export type School = Schemas["School"];
 export type Catalogue = Schemas["CatalogueDto"];
-export type Species = Schemas["Species"];
-export type Cut = Schemas["Cut"];
 export type Method = Schemas["Method"];
 export type Card = Schemas["Card"];
 export type CardFile = Schemas["CardFile"];

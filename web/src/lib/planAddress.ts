@@ -97,7 +97,7 @@ export function withSpecies(draft: PlanDraft, catalogue: Catalogue, id: string):
   const cut = same ?? species.cuts[0];
   const { width_mm: _width, frozen_for_parasites: _frozen, ...piece } = draft.piece;
   const keepsDoneness =
-    typeof draft.doneness === "string" && species.doneness?.includes(draft.doneness);
+    typeof draft.doneness === "string" && species.doneness.includes(draft.doneness);
   const next = {
     ...draft,
     piece: { ...piece, species: id },

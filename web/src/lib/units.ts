@@ -8,8 +8,8 @@ export interface Units {
 const MM_PER_INCH = 25.4;
 const G_PER_OUNCE = 28.349523125;
 
-export const toFahrenheit = (celsius: number): number => celsius * 1.8 + 32;
-export const fromFahrenheit = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
+const toFahrenheit = (celsius: number): number => celsius * 1.8 + 32;
+const fromFahrenheit = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
 
 export interface Quantity {
   /** Unit as written. */

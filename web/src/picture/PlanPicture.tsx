@@ -208,7 +208,7 @@ export function PlanPicture(props: Props) {
         <input
           type="range"
           aria-label="Moment"
-          className="range range-xs block"
+          className="range range-xs block [--range-fill:0]"
           style={{ marginLeft: layout.strip.x, width: layout.strip.width, maxWidth: "none" }}
           min={0}
           max={Math.round(film.endS)}

@@ -36,7 +36,9 @@ pub(super) fn steps(setting: &Setting<'_>, times: &Times) -> Vec<Step> {
         (0.0, PRESS_S.min(first_end)),
         "press",
         "In, and press",
-        &format!("Dry the fish well. Lay it in away from you, {side} down, and press it flat for 10 seconds."),
+        &format!(
+            "Dry the fish well. Lay it in away from you, {side} down, and press it flat for 10 seconds."
+        ),
         "A lively sizzle at once, all along the edge.",
     )];
     let programme = setting.programme();

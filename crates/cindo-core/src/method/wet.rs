@@ -4,11 +4,8 @@ use super::{Family, Programme, Setting, Step, Times};
 
 pub(super) fn programme(setting: &Setting<'_>) -> Programme {
     let faces = &setting.catalogue.faces;
-    let row = if setting.method.family == Family::Steam {
-        &faces.steam
-    } else {
-        &faces.poaching_liquid
-    };
+    let row =
+        if setting.method.family == Family::Steam { &faces.steam } else { &faces.poaching_liquid };
     setting.surrounded(row.surround(&setting.context()))
 }
 

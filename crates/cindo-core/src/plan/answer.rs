@@ -294,8 +294,7 @@ pub(super) fn record(setting: &Setting<'_>, cook: &Cook, pull_s: f64, hold_s: f6
         section: recorder.section,
         scorches: sides.iter().any(|brown| *brown > SCORCHED_S),
         dry_share: recorder.dose.dry_share(&grid.volume_m),
-        evaporated_share: simulation.balance().evaporated_kg_m2
-            / (density * grid.total_volume_m()),
+        evaporated_share: simulation.balance().evaporated_kg_m2 / (density * grid.total_volume_m()),
         turns_s,
     }
 }

@@ -8,9 +8,9 @@ use serde::{Deserialize, Serialize};
 
 pub use answer::{PlanAnswer, SectionPicture, Series, SettingNote};
 
-use crate::catalogue::{Band, Catalogue, School};
+use crate::catalogue::{Band, Catalogue, Method, School};
 use crate::error::{FieldError, Problems};
-use crate::method::Setting;
+use crate::method::{Family, Setting};
 use crate::water::{ALTITUDE_RANGE_M, boiling_point_c};
 
 /// What is on the board.
@@ -114,12 +114,8 @@ impl Target {
     }
 
     fn of_number(catalogue: &Catalogue, core_c: f64, usual: &[String]) -> Self {
-        let near = catalogue
-            .bands
-            .iter()
-            .rev()
-            .find(|b| core_c >= b.from_c)
-            .or(catalogue.bands.first());
+        let near =
+            catalogue.bands.iter().rev().find(|b| core_c >= b.from_c).or(catalogue.bands.first());
         Self {
             name: format!("{core_c:.0} °C"),
             look: near.map_or_else(String::new, |b| b.look.clone()),
@@ -170,14 +166,22 @@ fn resolve<'a>(
     if cut.is_none() {
         problems.add(
             "piece.cut",
-            format!("`{}` is not a cut; allowed are {}", piece.cut, ids(catalogue.cuts.iter().map(|c| c.id.as_str()))),
+            format!(
+                "`{}` is not a cut; allowed are {}",
+                piece.cut,
+                ids(catalogue.cuts.iter().map(|c| c.id.as_str()))
+            ),
         );
     }
     let method = catalogue.method(&request.method);
     if method.is_none() {
         problems.add(
             "method",
-            format!("`{}` is not a method; allowed are {}", request.method, ids(catalogue.methods.iter().map(|m| m.id.as_str()))),
+            format!(
+                "`{}` is not a method; allowed are {}",
+                request.method,
+                ids(catalogue.methods.iter().map(|m| m.id.as_str()))
+            ),
         );
     }
     check_piece(piece, &mut problems);
@@ -188,26 +192,11 @@ fn resolve<'a>(
     problems.range("altitude_m", altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
     let boil_c = boiling_point_c(altitude_m.clamp(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
 
-    let mut medium_c = request.medium_c;
+    let mut medium_c = None;
     let mut school = School::OneSide;
     if let Some(method) = method {
-        medium_c = check_medium(method, request.medium_c, boil_c, &mut problems);
-        if let Some(usual) = method.schools.first() {
-            // Without skin there is no side to favour.
-            let fallback = if *usual == School::SkinSide && !piece.skin {
-                School::TwoSided
-            } else {
-                *usual
-            };
-            school = request.school.unwrap_or(fallback);
-            if !method.schools.contains(&school) {
-                let allowed: Vec<_> = method.schools.iter().map(ToString::to_string).collect();
-                problems.add(
-                    "school",
-                    format!("{} knows {}; `{school}` is not among them", method.name, allowed.join(", ")),
-                );
-            }
-        }
+        medium_c = Some(check_medium(method, request.medium_c, boil_c, &mut problems));
+        school = check_school(method, request.school, piece.skin, &mut problems);
     }
     let target = species.and_then(|species| match &request.doneness {
         Doneness::Core(core_c) => {
@@ -219,7 +208,10 @@ fn resolve<'a>(
             if band.is_none() {
                 problems.add(
                     "doneness",
-                    format!("`{id}` is not a doneness; allowed are {} or the core's peak in °C", ids(catalogue.bands.iter().map(|b| b.id.as_str()))),
+                    format!(
+                        "`{id}` is not a doneness; allowed are {} or the core's peak in °C",
+                        ids(catalogue.bands.iter().map(|b| b.id.as_str()))
+                    ),
                 );
             }
             band.map(|band| Target::of_band(band, species.doneness.contains(id)))
@@ -248,6 +240,27 @@ fn resolve<'a>(
     }
 }
 
+/// The school asked for, or the usual one; where nothing is turned it does not matter.
+fn check_school(
+    method: &Method,
+    asked: Option<School>,
+    skin: bool,
+    problems: &mut Problems,
+) -> School {
+    let Some(usual) = method.schools.first() else { return School::OneSide };
+    // Without skin there is no side to favour.
+    let fallback = if *usual == School::SkinSide && !skin { School::TwoSided } else { *usual };
+    let school = asked.unwrap_or(fallback);
+    if !method.schools.contains(&school) {
+        let allowed: Vec<_> = method.schools.iter().map(ToString::to_string).collect();
+        problems.add(
+            "school",
+            format!("{} knows {}; `{school}` is not among them", method.name, allowed.join(", ")),
+        );
+    }
+    school
+}
+
 fn check_piece(piece: &Piece, problems: &mut Problems) {
     problems.range("piece.thickness_mm", piece.thickness_mm, 4.0, 120.0, "mm");
     for (field, value, low, high, unit) in [
@@ -263,30 +276,30 @@ fn check_piece(piece: &Piece, problems: &mut Problems) {
     problems.range("piece.start_c", piece.start_c, -1.0, 25.0, "°C");
 }
 
+/// The temperature asked for, or the usual one.
 fn check_medium(
-    method: &crate::catalogue::Method,
+    method: &Method,
     asked_c: Option<f64>,
     boil_c: f64,
     problems: &mut Problems,
-) -> Option<f64> {
-    match (method.range_c, method.default_c) {
-        (Some([low, high]), Some(default)) => {
-            // Liquids stop at boiling, which altitude lowers.
-            let high = if method.family == crate::method::Family::Wet { high.min(boil_c) } else { high };
-            let medium_c = asked_c.unwrap_or(default.min(high));
-            problems.range("medium_c", medium_c, low, (high * 10.0).round() / 10.0, "°C");
-            Some(medium_c)
+) -> f64 {
+    let (Some([low, high]), Some(default)) = (method.range_c, method.default_c) else {
+        if let Some(asked) = asked_c
+            && (asked - boil_c).abs() > STEAM_TOLERANCE_K
+        {
+            problems.add(
+                "medium_c",
+                format!(
+                    "{} is at boiling point, {boil_c:.1} °C here; leave medium_c out",
+                    method.medium
+                ),
+            );
         }
-        _ => {
-            if let Some(asked) = asked_c
-                && (asked - boil_c).abs() > STEAM_TOLERANCE_K
-            {
-                problems.add(
-                    "medium_c",
-                    format!("{} is at boiling point, {boil_c:.1} °C here; leave medium_c out", method.medium),
-                );
-            }
-            Some(boil_c)
-        }
-    }
+        return boil_c;
+    };
+    // Liquids stop at boiling, which altitude lowers.
+    let high = if method.family == Family::Wet { high.min(boil_c) } else { high };
+    let medium_c = asked_c.unwrap_or(default.min((high * 10.0).floor() / 10.0));
+    problems.range("medium_c", medium_c, low, (high * 10.0).floor() / 10.0, "°C");
+    medium_c
 }

@@ -110,8 +110,7 @@ impl Stage<'_> {
         let (reserve, inverse_scale) = (&self.reserve[..n], &self.inverse_scale[..n]);
         let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);
         for i in 0..n {
-            (temperature[i], slope[i]) =
-                self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
+            (temperature[i], slope[i]) = self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
         }
     }
 
@@ -126,7 +125,12 @@ impl Stage<'_> {
             let mut flux = self.fluxes(&work.temperature, guess_c);
             guess_c = flux.map(|f| f.surface_c);
             self.assemble(e, work, &flux);
-            solve_tridiagonal(&mut work.lower, &mut work.diagonal, &mut work.upper, &mut work.change);
+            solve_tridiagonal(
+                &mut work.lower,
+                &mut work.diagonal,
+                &mut work.upper,
+                &mut work.change,
+            );
 
             let last = e.len() - 1;
             flux[0].incoming_w_m2 += flux[0].slope_w_m2k * work.slope[0] * work.change[0];
@@ -188,8 +192,7 @@ impl Stage<'_> {
             predicted[i] = temperature[i] + slope[i] * change[i];
         }
         for i in 0..n {
-            (temperature[i], slope[i]) =
-                self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
+            (temperature[i], slope[i]) = self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
         }
         let mut mismatch = 0.0;
         for i in 0..n {

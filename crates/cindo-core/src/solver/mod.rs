@@ -24,12 +24,9 @@ pub struct Accuracy {
 
 impl Accuracy {
     /// For search and comparison.
-    pub const FAST: Self =
-        Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 12.0 };
+    pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 12.0 };
     /// For the answer that is shown.
-    pub const FINE: Self =
-        Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
+    pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the bare solver.
-    pub const BARE: Self =
-        Self { cells: 100, columns: 1, tolerance_k: 0.01, longest_step_s: 10.0 };
+    pub const BARE: Self = Self { cells: 100, columns: 1, tolerance_k: 0.01, longest_step_s: 10.0 };
 }

@@ -1,17 +1,18 @@
 //! Shared by the core's tests: reading the reference tables.
 #![allow(dead_code, reason = "each test binary uses its own part")]
+#![allow(clippy::expect_used, reason = "a helper that cannot work should stop its test")]
 
 use std::path::PathBuf;
 
 /// Rows of a reference table as (header, value) look-ups.
-pub struct Table {
+pub(crate) struct Table {
     header: csv::StringRecord,
     rows: Vec<csv::StringRecord>,
 }
 
 impl Table {
     /// Reads `tests/data/<name>`.
-    pub fn read(name: &str) -> Self {
+    pub(crate) fn read(name: &str) -> Self {
         let path = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("tests/data").join(name);
         let mut reader = csv::Reader::from_path(&path).expect("reference table");
         let header = reader.headers().expect("header").clone();
@@ -20,28 +21,28 @@ impl Table {
         Self { header, rows }
     }
 
-    pub fn rows(&self) -> impl Iterator<Item = Row<'_>> {
+    pub(crate) fn rows(&self) -> impl Iterator<Item = Row<'_>> {
         self.rows.iter().map(|record| Row { header: &self.header, record })
     }
 }
 
 /// One row of a reference table.
-pub struct Row<'a> {
+pub(crate) struct Row<'a> {
     header: &'a csv::StringRecord,
     record: &'a csv::StringRecord,
 }
 
 impl Row<'_> {
-    pub fn text(&self, column: &str) -> &str {
+    pub(crate) fn text(&self, column: &str) -> &str {
         let i = self.header.iter().position(|h| h == column);
         &self.record[i.unwrap_or_else(|| panic!("no column {column}"))]
     }
 
-    pub fn number(&self, column: &str) -> f64 {
+    pub(crate) fn number(&self, column: &str) -> f64 {
         self.maybe(column).unwrap_or_else(|| panic!("{column}: {:?}", self.text(column)))
     }
 
-    pub fn maybe(&self, column: &str) -> Option<f64> {
+    pub(crate) fn maybe(&self, column: &str) -> Option<f64> {
         self.text(column).trim().parse().ok()
     }
 }

@@ -135,7 +135,10 @@ pub(crate) async fn update_card(
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 #[delete("/api/cards/{id}")]
-pub(crate) async fn delete_card(store: Data<Store>, id: Path<i32>) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn delete_card(
+    store: Data<Store>,
+    id: Path<i32>,
+) -> Result<HttpResponse, ApiError> {
     on_store(store, move |store| store.delete_card(CardId(*id), Timestamp::now())).await?;
     Ok(HttpResponse::NoContent().finish())
 }
@@ -146,7 +149,10 @@ pub(crate) async fn delete_card(store: Data<Store>, id: Path<i32>) -> Result<Htt
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 #[post("/api/cards/{id}/restore")]
-pub(crate) async fn restore_card(store: Data<Store>, id: Path<i32>) -> Result<Json<Card>, ApiError> {
+pub(crate) async fn restore_card(
+    store: Data<Store>,
+    id: Path<i32>,
+) -> Result<Json<Card>, ApiError> {
     let card = on_store(store, move |store| {
         store.restore_card(CardId(*id))?;
         store.find_card(CardId(*id))

@@ -44,8 +44,10 @@ impl<T: DeserializeOwned + 'static> actix_web::FromRequest for Body<T> {
     fn from_request(request: &HttpRequest, payload: &mut actix_web::dev::Payload) -> Self::Future {
         let bytes = web::Bytes::from_request(request, payload);
         Box::pin(async move {
-            let bytes =
-                bytes.await.map_err(|_| ApiError::TooLarge { limit_kb: BODY_LIMIT / 1024 })?;
+            let bytes = bytes.await.map_err(|error| {
+                tracing::debug!(%error, "body not read");
+                ApiError::TooLarge { limit_kb: BODY_LIMIT / 1024 }
+            })?;
             Ok(Self(request::parse(&bytes)?))
         })
     }

@@ -1,5 +1,6 @@
 //! A real server on a free port, spoken to over loopback.
 #![allow(dead_code, reason = "each test binary uses its own part")]
+#![allow(clippy::expect_used, reason = "a helper that cannot work should stop its test")]
 
 use std::io::{BufRead, BufReader, Read, Write};
 use std::net::TcpStream;
@@ -119,7 +120,8 @@ impl Drop for Server {
 fn dechunk(mut rest: &[u8]) -> Vec<u8> {
     let mut whole = Vec::new();
     while let Some(end) = rest.windows(2).position(|w| w == b"\r\n") {
-        let size = usize::from_str_radix(std::str::from_utf8(&rest[..end]).unwrap_or("0"), 16).unwrap_or(0);
+        let size = usize::from_str_radix(std::str::from_utf8(&rest[..end]).unwrap_or("0"), 16)
+            .unwrap_or(0);
         if size == 0 {
             break;
         }

@@ -109,8 +109,11 @@ fn file_of_a_newer_version_is_refused_and_untouched() {
 #[test]
 fn damaged_file_is_refused_and_untouched() {
     let (_folder, file) = fresh();
-    std::fs::write(&file, b"this was never a database, but it is long enough to look at".repeat(40))
-        .unwrap();
+    std::fs::write(
+        &file,
+        b"this was never a database, but it is long enough to look at".repeat(40),
+    )
+    .unwrap();
     let before = std::fs::read(&file).unwrap();
     assert!(matches!(Store::open(&file), Err(StoreError::Damaged { .. })));
     assert_eq!(std::fs::read(&file).unwrap(), before);

@@ -41,6 +41,7 @@ export function FishFinder({ catalogue, draft, onChange, onDone }: Props) {
         autoFocus
         className="input h-11 w-full text-lg"
         placeholder="Type a name"
+        displayValue={() => typed}
         autoComplete="off"
         onChange={(event) => {
           setTyped(event.target.value);

@@ -98,7 +98,7 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
         </div>
         <ol className="mt-4 hidden gap-2 print:grid">
           {plan.steps.map((step) => (
-            <li key={step.start_s + step.action}>
+            <li key={step.action + clock(step.start_s)}>
               <b>
                 {clock(step.start_s)} {step.title}.
               </b>{" "}

@@ -211,7 +211,7 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
             const range = band.to_c
               ? `${from}–${format(temperature, band.to_c)}`
               : `${from} ${temperature.unit} and up`;
-            const usual = species?.doneness?.includes(band.id) ? "" : " · unusual here";
+            const usual = species?.doneness.includes(band.id) ? "" : " · unusual here";
             return [band.id, `${band.name}, ${range}${usual}`] as const;
           })}
           onChange={(band) => {

@@ -21,7 +21,7 @@ export function Steps({ plan, moment, onMoment }: Props) {
       </h2>
       <ol className="grid gap-2 sm:grid-cols-2 xl:grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))]">
         {plan.steps.map((step) => (
-          <li key={step.start_s + step.action} className="grid">
+          <li key={step.action + clock(step.start_s)} className="grid">
             <button
               type="button"
               aria-current={step === current ? "step" : undefined}

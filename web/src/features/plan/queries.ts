@@ -5,11 +5,11 @@ import {
   useQuery,
   useQueryClient,
 } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { type ApiFailure, api, type Plan, type PlanRequest, unwrap } from "@/api/client";
 
 const planQuery = (request: PlanRequest) =>
-  queryOptions<Plan, ApiFailure>({
+  queryOptions<Plan>({
     queryKey: ["plan", request],
     queryFn: () => unwrap(api.POST("/api/plan", { body: request })),
     placeholderData: keepPreviousData,
@@ -32,9 +32,8 @@ export function useLivePlan(wanted: PlanRequest): LivePlan {
   const { data, error, isFetching, isPlaceholderData } = useQuery(planQuery(asked));
   const [last, setLast] = useState<Plan | undefined>(undefined);
   const isSame = JSON.stringify(asked) === JSON.stringify(wanted);
-  useEffect(() => {
-    if (!isFetching && !isSame) setAsked(wanted);
-  }, [isFetching, isSame, wanted]);
+  // While rendering, so that no frame shows the old question as settled.
+  if (!isFetching && !isSame) setAsked(wanted);
   if (data && data !== last) setLast(data);
   return {
     plan: data ?? last,

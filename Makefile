@@ -1,0 +1,73 @@
+# Cindo's commands. Everything that a fresh machine lacks is installed into the checkout, but for
+# Debian's browser, which needs root.
+
+SHELL := /bin/bash
+.SHELLFLAGS := -euo pipefail -c
+.DEFAULT_GOAL := help
+
+PORT ?= 4747
+TOOLS := target/tools
+DENY := $(TOOLS)/bin/cargo-deny
+MACHETE := $(TOOLS)/bin/cargo-machete
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
+
+.PHONY: help demo test check bench codegen build build-web shots browser clean
+
+help: ## Shows this list
+	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
+
+demo: build ## Builds what is missing and starts on fresh demo data
+	./target/release/cindo serve --demo --port $(PORT)
+
+build: build-web ## Front end and release binary
+	cargo build --release --locked --package cindo-server
+
+build-web: web/dist/index.html ## Front end only
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	cd web && npm ci --no-fund --no-audit
+	touch $@
+
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+	cd web && npm run --silent build
+
+browser: ## Installs Debian's Chromium and its driver when missing
+	@if ! command -v chromium >/dev/null || ! command -v chromedriver >/dev/null; then \
+	  if [ "$$(id -u)" != 0 ] || ! command -v apt-get >/dev/null; then \
+	    echo "The browser tests need chromium and chromedriver on the path: install Debian's packages chromium and chromium-driver." >&2; exit 1; \
+	  fi; \
+	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium chromium-driver >/dev/null; \
+	fi
+
+test: browser build-web ## Every test, the browser ones included
+	cargo test --workspace --locked
+
+check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated files
+	cargo fmt --all --check
+	cargo clippy --workspace --all-targets --locked -- -D warnings
+	$(DENY) --log-level error check bans licenses sources
+	$(MACHETE)
+	$(MAKE) --no-print-directory codegen
+	@git diff --exit-code -- openapi.json web/src/api/schema.gen.ts || { echo "Generated files were out of date: commit them." >&2; exit 1; }
+	cd web && npm run --silent types && npm run --silent lint
+
+$(DENY):
+	cargo install --quiet --locked --root $(TOOLS) cargo-deny@0.20.2
+
+$(MACHETE):
+	cargo install --quiet --locked --root $(TOOLS) cargo-machete@0.9.2
+
+codegen: web/node_modules/.package-lock.json ## OpenAPI and TypeScript types from the Rust types
+	cargo run --quiet --locked --package cindo-server -- openapi > openapi.json.new
+	mv openapi.json.new openapi.json
+	cd web && npm run --silent codegen
+
+bench: ## Speed of the solver and of whole plans
+	cargo bench --locked --package cindo-core
+
+shots: browser build-web ## Pictures of the main views into docs/screenshots
+	cargo build --locked --package cindo-server
+	cargo run --locked --package cindo-e2e --example shots
+
+clean: ## Removes everything built
+	rm -rf target web/dist web/node_modules

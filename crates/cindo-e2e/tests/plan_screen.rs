@@ -1,0 +1,357 @@
+//! The Plan screen and the card box in the real browser.
+
+use cindo_e2e::{Browser, PATIENCE, Screen, Server, type_keys};
+use fantoccini::Locator;
+use fantoccini::actions::{InputSource, MouseActions, PointerAction};
+use serde_json::{Value, json};
+use std::time::Duration;
+
+type Outcome = Result<(), Box<dyn std::error::Error>>;
+
+async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn std::error::Error>> {
+    let server = Server::demo()?;
+    let browser = Browser::open(screen).await?;
+    browser.client.goto(&format!("{}{path}", server.address)).await?;
+    if !path.starts_with("/cards") {
+        browser.settled().await?;
+    }
+    Ok((server, browser))
+}
+
+/// What the card says about "Out".
+async fn out(browser: &Browser) -> Result<String, Box<dyn std::error::Error>> {
+    let text = browser
+        .until("[...document.querySelectorAll('section[aria-label=Card] dl > div')].find(r => r.textContent.startsWith('Out'))?.querySelector('dd').textContent")
+        .await?;
+    Ok(text.as_str().unwrap_or_default().to_owned())
+}
+
+/// What the API says for the address in the bar: the page's own request, asked again.
+async fn api_out(browser: &Browser, request: &str) -> Result<String, Box<dyn std::error::Error>> {
+    let script = "const done = arguments[arguments.length - 1];
+        fetch('/api/plan', { method: 'POST', body: arguments[0] }).then(r => r.json()).then(p => {
+          const s = Math.round(p.pull_s);
+          done(Math.floor(s / 60) + ':' + String(s % 60).padStart(2, '0'));
+        });";
+    let value = browser.client.execute_async(script, vec![json!(request)]).await?;
+    Ok(value.as_str().unwrap_or_default().to_owned())
+}
+
+async fn axe(browser: &Browser) -> Outcome {
+    let source = std::fs::read_to_string(concat!(
+        env!("CARGO_MANIFEST_DIR"),
+        "/../../web/node_modules/axe-core/axe.min.js"
+    ))?;
+    browser.client.execute(&source, vec![]).await?;
+    let script = "const done = arguments[arguments.length - 1];
+        axe.run().then(r => done(r.violations
+          .filter(v => v.impact === 'serious' || v.impact === 'critical')
+          .map(v => v.id + ': ' + v.nodes.map(n => n.html.slice(0, 160)).slice(0, 3).join(' | '))));";
+    let found = browser.client.execute_async(script, vec![]).await?;
+    assert_eq!(found, json!([]), "serious accessibility violations");
+    Ok(())
+}
+
+async fn no_sideways_scroll(browser: &Browser) -> Outcome {
+    let excess = browser
+        .client
+        .execute(
+            "return document.documentElement.scrollWidth - document.documentElement.clientWidth",
+            vec![],
+        )
+        .await?;
+    assert_eq!(excess, json!(0), "the page scrolls sideways");
+    Ok(())
+}
+
+#[tokio::test]
+async fn opens_on_a_solved_plan_and_follows_every_change() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/").await?;
+    let hake = r#"{"piece":{"species":"hake","cut":"loin","thickness_mm":28,"skin":true,"start_c":5,"count":2,"weight_g":180},"method":"sear","doneness":"medium"}"#;
+    assert_eq!(out(&browser).await?, api_out(&browser, hake).await?);
+    axe(&browser).await?;
+
+    // Another fish by typing.
+    type_keys(&browser.client, "/").await?;
+    browser
+        .client
+        .wait()
+        .at_most(PATIENCE)
+        .for_element(Locator::Css("input[aria-label='Kind of fish']"))
+        .await?;
+    type_keys(&browser.client, "had").await?;
+    browser
+        .until("document.querySelector('[role=option]')?.textContent.startsWith('Haddock')")
+        .await?;
+    type_keys(&browser.client, "\u{e007}").await?;
+    browser.until("document.querySelector('h1').textContent.includes('haddock')").await?;
+    browser.settled().await?;
+
+    // Another method by its key, and space keeps its role on a focused button.
+    type_keys(&browser.client, "4").await?;
+    browser
+        .until("document.querySelector('button[aria-pressed=true]').textContent.includes('Steam')")
+        .await?;
+    let poach = browser.client.find(Locator::XPath("//button[contains(., 'Poach')]")).await?;
+    poach.send_keys(" ").await?;
+    browser
+        .until("document.querySelector('button[aria-pressed=true]').textContent.includes('Poach')")
+        .await?;
+    browser.settled().await?;
+    let url = browser.client.current_url().await?;
+    assert!(url.query().unwrap_or_default().contains("method=poach"), "{url}");
+    let before = out(&browser).await?;
+
+    // Reload and share: the whole plan is in the address.
+    browser.client.goto(url.as_str()).await?;
+    browser.settled().await?;
+    assert_eq!(out(&browser).await?, before);
+    Ok(())
+}
+
+#[tokio::test]
+async fn dragging_the_top_edge_changes_the_thickness_and_the_minutes() -> Outcome {
+    let (_server, browser) =
+        open(Screen::Desk, "/?fish=cod&cut=loin&mm=30&skin=off&start=5&method=roast&done=medium")
+            .await?;
+    let before = out(&browser).await?;
+    let handle = browser.client.find(Locator::Css("[role=slider][aria-label^=Thickness]")).await?;
+    let (x, y, w, h) = handle.rectangle().await?;
+    let (x, y) = (x + w / 2.0, y + h / 2.0);
+    let to = |y: f64| PointerAction::MoveTo { duration: Some(Duration::from_millis(60)), x, y };
+    let mut mouse =
+        MouseActions::new("mouse".to_owned()).then(to(y)).then(PointerAction::Down { button: 0 });
+    for step in 1..=8 {
+        mouse = mouse.then(to(y + 8.0 * f64::from(step)));
+    }
+    browser.client.perform_actions(mouse.then(PointerAction::Up { button: 0 })).await?;
+    browser.until("!location.search.includes('mm=30')").await?;
+    browser.settled().await?;
+    let mm = browser
+        .client
+        .execute("return Number(new URLSearchParams(location.search).get('mm'))", vec![])
+        .await?;
+    let mm = mm.as_f64().unwrap_or_default();
+    assert!((15.0..28.0).contains(&mm), "{mm}");
+    let request = format!(
+        r#"{{"piece":{{"species":"cod","cut":"loin","thickness_mm":{mm},"skin":false,"start_c":5}},"method":"roast","doneness":"medium"}}"#
+    );
+    let after = out(&browser).await?;
+    assert_ne!(after, before);
+    assert_eq!(after, api_out(&browser, &request).await?);
+
+    // The same by keyboard.
+    handle.send_keys("\u{e013}").await?;
+    browser
+        .until(&format!("Number(new URLSearchParams(location.search).get('mm')) === {}", mm + 1.0))
+        .await?;
+    Ok(())
+}
+
+#[tokio::test]
+async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/").await?;
+    type_keys(&browser.client, "]").await?;
+    browser.until("location.search.includes('mm=29')").await?;
+    browser.press("Thickness").await?;
+    let field = browser
+        .client
+        .wait()
+        .at_most(PATIENCE)
+        .for_element(Locator::XPath("//label[.='Thickness']/following::input[1]"))
+        .await?;
+    field.send_keys("\u{e009}a\u{e009}2").await?;
+    // "2" typed into a field is a number, not the second method.
+    browser
+        .until("document.querySelector('button[aria-pressed=true]').textContent.includes('Sear')")
+        .await?;
+    // And a number out of range says what is allowed; the last good plan stays.
+    browser
+        .until(
+            "document.querySelector('[role=alert]')?.textContent.includes('allowed are 4 to 120')",
+        )
+        .await?;
+    browser.until("document.querySelector('section[aria-label=Card]') !== null").await?;
+    field.send_keys("\u{e009}a\u{e009}24").await?;
+    browser
+        .until("!document.querySelector('[role=alert]') && location.search.includes('mm=24')")
+        .await?;
+    type_keys(&browser.client, "\u{e00c}").await?;
+
+    browser.press("Units, light and keys").await?;
+    let toggle = browser
+        .client
+        .wait()
+        .at_most(PATIENCE)
+        .for_element(Locator::Css("dialog[open] input.toggle"))
+        .await?;
+    toggle.click().await?;
+    type_keys(&browser.client, "\u{e00c}").await?;
+    browser.until("!document.querySelector('dialog[open]')").await?;
+    type_keys(&browser.client, "]3").await?;
+    tokio::time::sleep(Duration::from_millis(400)).await;
+    let search = browser.client.execute("return location.search", vec![]).await?;
+    assert!(
+        search.as_str().is_some_and(|s| s.contains("mm=24") && s.contains("method=sear")),
+        "{search}"
+    );
+    Ok(())
+}
+
+#[tokio::test]
+async fn units_switch_everywhere() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/").await?;
+    browser.press("Units, light and keys").await?;
+    for unit in ["°F", "in", "oz"] {
+        let radio = browser
+            .client
+            .wait()
+            .at_most(PATIENCE)
+            .for_element(Locator::XPath(&format!("//dialog//label[normalize-space(.)='{unit}']")))
+            .await?;
+        radio.click().await?;
+    }
+    axe(&browser).await?;
+    type_keys(&browser.client, "\u{e00c}").await?;
+    let page = browser.until("document.querySelector('main').innerText").await?;
+    let page = page.as_str().unwrap_or_default();
+    assert!(
+        page.contains("365 °F") && page.contains("1.10 in") && page.contains("6.3 oz"),
+        "{page}"
+    );
+    assert!(!page.contains("°C") && !page.contains(" mm"), "{page}");
+    Ok(())
+}
+
+#[tokio::test]
+async fn card_is_kept_reopened_renamed_deleted_and_undone() -> Outcome {
+    let (_server, browser) = open(
+        Screen::Desk,
+        "/?fish=arctic_char&cut=fillet&mm=19&skin=on&start=5&method=roast&done=medium",
+    )
+    .await?;
+    let minutes = out(&browser).await?;
+    browser.press("Keep this card").await?;
+    let name = browser
+        .client
+        .wait()
+        .at_most(PATIENCE)
+        .for_element(Locator::Css("dialog[open] input"))
+        .await?;
+    name.clear().await?;
+    name.send_keys("Aardvark test char").await?;
+    let submit = browser.client.find(Locator::Css("dialog[open] button.btn-primary")).await?;
+    submit.click().await?;
+    browser.until("document.body.innerText.includes('Kept “Aardvark test char”')").await?;
+
+    browser.press("Card box").await?;
+    browser
+        .until("document.querySelector('main li')?.innerText.includes('Aardvark test char')")
+        .await?;
+    axe(&browser).await?;
+    let first = browser.until("document.querySelector('main li').innerText").await?;
+    assert!(first.as_str().is_some_and(|t| t.contains(&minutes)), "{first} should show {minutes}");
+
+    browser.press("Rename Aardvark test char").await?;
+    let field =
+        browser.client.wait().at_most(PATIENCE).for_element(Locator::Css("main li input")).await?;
+    field.clear().await?;
+    field.send_keys("Aardvark second").await?;
+    browser.press("Save").await?;
+    browser.until("document.querySelector('main li a')?.innerText === 'Aardvark second'").await?;
+
+    browser.press("Delete Aardvark second").await?;
+    browser.until("![...document.querySelectorAll('main li')].some(l => l.innerText.includes('Aardvark'))").await?;
+    browser.press("Put it back").await?;
+    browser.until("document.querySelector('main li a')?.innerText === 'Aardvark second'").await?;
+
+    browser.press("Aardvark second").await?;
+    browser.settled().await?;
+    assert_eq!(out(&browser).await?, minutes);
+    Ok(())
+}
+
+#[tokio::test]
+async fn cards_come_in_from_a_file_after_a_preview() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/cards").await?;
+    browser.until("document.querySelectorAll('main li').length > 7").await?;
+    let folder = tempfile::tempdir()?;
+    let file = folder.path().join("friday.json");
+    let card = |name: &str, mm: u32| json!({"name": name, "request": {"piece": {"species": "cod", "cut": "loin", "thickness_mm": mm, "start_c": 5}, "method": "steam", "doneness": "medium"}});
+    let content = json!({"format": "cindo-cards", "version": 1, "cards": [card("From a friend", 26), card("Impossible", 999)]});
+    std::fs::write(&file, content.to_string())?;
+    let chooser = browser.client.find(Locator::Css("input[type=file]")).await?;
+    chooser.send_keys(&file.display().to_string()).await?;
+    browser
+        .until("document.querySelector('dialog[open]')?.innerText.includes('cannot be used')")
+        .await?;
+    browser.press("Keep 1 card").await?;
+    browser.until("[...document.querySelectorAll('main li a')].some(a => a.innerText === 'From a friend')").await?;
+
+    std::fs::write(&file, "no JSON")?;
+    let chooser = browser.client.find(Locator::Css("input[type=file]")).await?;
+    chooser.send_keys(&file.display().to_string()).await?;
+    browser
+        .until(
+            "document.querySelector('dialog[open] [role=alert]')?.innerText.includes('not JSON')",
+        )
+        .await?;
+    Ok(())
+}
+
+#[tokio::test]
+async fn failure_of_the_server_loses_nothing() -> Outcome {
+    let (server, browser) = open(Screen::Desk, "/").await?;
+    let before = out(&browser).await?;
+    drop(server);
+    type_keys(&browser.client, "]").await?;
+    browser
+        .until("document.querySelector('[role=alert]')?.textContent.includes('does not answer')")
+        .await?;
+    assert_eq!(out(&browser).await?, before, "the last good plan stays");
+    browser.until("location.search.includes('mm=29')").await?;
+    Ok(())
+}
+
+#[tokio::test]
+async fn narrow_screens_show_everything_without_sideways_scroll() -> Outcome {
+    for screen in [Screen::Phone, Screen::Tablet] {
+        let (server, browser) = open(screen, "/?fish=gurnard&cut=whole_round&mm=46&skin=on&start=6&count=12&weight=520&method=sear&school=skin_side&done=by_the_book").await?;
+        no_sideways_scroll(&browser).await?;
+        axe(&browser).await?;
+        browser.client.goto(&format!("{}/cards", server.address)).await?;
+        browser.until("document.querySelectorAll('main li').length > 7").await?;
+        no_sideways_scroll(&browser).await?;
+    }
+    Ok(())
+}
+
+#[tokio::test]
+async fn dark_theme_is_readable_and_moment_moves_the_cut() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/").await?;
+    browser
+        .client
+        .execute(
+            "localStorage.setItem('cindo.preferences', JSON.stringify({theme: 'dark'}))",
+            vec![],
+        )
+        .await?;
+    browser.client.refresh().await?;
+    browser.settled().await?;
+    axe(&browser).await?;
+    let corner = "(() => { const c = document.querySelectorAll('section[aria-label=Picture] canvas')[1]; const d = c.getContext('2d').getImageData(c.width - 3, c.height - 30, 1, 1).data; return [d[0], d[1], d[2]].join(); })()";
+    let raw = browser.until(corner).await?;
+    browser.press("Out, and rest").await?;
+    browser
+        .until(&format!(
+            "{corner} !== {}",
+            Value::String(raw.as_str().unwrap_or_default().to_owned())
+        ))
+        .await?;
+    let strip = browser.client.find(Locator::Css("input[aria-label=Moment]")).await?;
+    strip.send_keys("\u{e011}").await?;
+    browser
+        .until("document.querySelector('section[aria-label=Picture]').innerHTML.includes('>0:00<')")
+        .await?;
+    Ok(())
+}
