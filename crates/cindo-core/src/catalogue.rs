@@ -448,6 +448,10 @@ struct BandFile {
 #[serde(deny_unknown_fields)]
 struct OilFile {
     oil: Vec<Oil>,
+}
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct SourceFile {
     sources: Vec<String>,
 }
 #[derive(Deserialize)]
@@ -475,6 +479,7 @@ impl Catalogue {
         let bands: BandFile = parse("doneness.toml", include_str!("../data/doneness.toml"))?;
         let cautions: CautionFile = parse("cautions.toml", include_str!("../data/cautions.toml"))?;
         let oils: OilFile = parse("oils.toml", include_str!("../data/oils.toml"))?;
+        let sources: SourceFile = parse("sources.toml", include_str!("../data/sources.toml"))?;
         Ok(Self {
             species: species.species,
             cuts: cuts.cut,
@@ -482,7 +487,7 @@ impl Catalogue {
             bands: bands.band,
             cautions: cautions.caution,
             oils: oils.oil,
-            sources: oils.sources,
+            sources: sources.sources,
             faces: parse("faces.toml", include_str!("../data/faces.toml"))?,
         })
     }

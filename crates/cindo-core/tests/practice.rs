@@ -307,7 +307,6 @@ fn spread_shrinks_when_thickness_is_measured() {
 /// The card's words, without its raw figures.
 #[test]
 fn card_reads_as_a_cook_would_say_it() {
-    let clock = |s: f64| format!("{}:{:02}", (s / 60.0).floor(), (s % 60.0).floor());
     for (name, r) in [
         ("sear_hake", {
             let mut r = request("hake", "loin", 28.0, "sear", "medium");
@@ -318,11 +317,10 @@ fn card_reads_as_a_cook_would_say_it() {
         ("fry_haddock", request("haddock", "fillet", 20.0, "deep_fry", "just_done")),
     ] {
         let answer = solve(&r);
-        let steps = answer.steps.iter().map(|step| {
-            // To a quarter of a minute: wording must not change with the last digit of a solve.
-            let about = (step.start_s / 15.0).round() * 15.0;
-            format!("{} {}. {} [{}]", clock(about), step.title, step.detail, step.cue)
-        });
+        let steps = answer
+            .steps
+            .iter()
+            .map(|step| format!("{}. {} [{}]", step.title, step.detail, step.cue));
         let heat = format!("{}, {}", answer.setting.knob, answer.setting.look);
         let cautions = answer.safety.cautions.iter().map(|caution| format!("! {caution}"));
         let text = [heat].into_iter().chain(steps).chain(cautions).collect::<Vec<_>>().join("\n");

@@ -160,6 +160,14 @@ struct Recorder<'g> {
     dose: Dose,
     watch: Watch,
     brown_s: [f64; 2],
+    /// State at the end of the step before.
+    before_c: Vec<f64>,
+    surface_c: [f64; 2],
+    reservoir_c: f64,
+    /// How the picture's rows follow from cells and faces.
+    rows: Vec<Row>,
+    /// Scratch for samples between steps.
+    mixed_c: Vec<f64>,
     series: Series,
     section: SectionPicture,
 }
@@ -172,18 +180,85 @@ impl Observer for Recorder<'_> {
             let decades = (surface_c - BROWN_REFERENCE_C) / BROWN_DECADE_K;
             *brown += (decades * std::f64::consts::LN_10).exp() * view.step_s;
         }
-        if view.time_s >= self.next_stop_s() - 1e-9 {
-            self.sample(view);
-            while f64::from(self.next) * self.every_s <= view.time_s + 1e-9 {
-                self.next += 1;
+        // Samples that fall within the step are read off between its ends: landing on each of
+        // them would double the steps for a picture that cannot tell.
+        loop {
+            let at_s = (f64::from(self.next) * self.every_s).min(self.end_s);
+            if at_s > view.time_s + 1e-9 {
+                break;
+            }
+            let share = ((at_s - (view.time_s - view.step_s)) / view.step_s).clamp(0.0, 1.0);
+            let between = |a: f64, b: f64| a + share * (b - a);
+            for (mixed, (before, now)) in
+                self.mixed_c.iter_mut().zip(self.before_c.iter().zip(view.temperature_c))
+            {
+                *mixed = between(*before, *now);
+            }
+            let mixed = std::mem::take(&mut self.mixed_c);
+            self.sample(&View {
+                time_s: at_s,
+                step_s: 0.0,
+                temperature_c: &mixed,
+                dried: view.dried,
+                surface_c: [0, 1].map(|i: usize| between(self.surface_c[i], view.surface_c[i])),
+                reservoir_c: between(self.reservoir_c, view.reservoir_c),
+            });
+            self.mixed_c = mixed;
+            self.next += 1;
+            if at_s >= self.end_s {
+                break;
             }
         }
+        self.before_c.copy_from_slice(view.temperature_c);
+        self.surface_c = view.surface_c;
+        self.reservoir_c = view.reservoir_c;
         Sink::Continue
     }
+}
 
-    fn next_stop_s(&self) -> f64 {
-        (f64::from(self.next) * self.every_s).min(self.end_s)
-    }
+/// Where a row of the picture takes its temperature: so far on the way between two places.
+#[derive(Debug, Clone, Copy)]
+struct Row {
+    between: Between,
+    share: f64,
+}
+
+#[derive(Debug, Clone, Copy)]
+enum Between {
+    /// From this cell to the next above (or further out).
+    Cells(usize),
+    /// From the lowest cell to the face below it.
+    BottomFace,
+    /// From the highest (outermost) cell to the face above it.
+    TopFace,
+    /// Inside the innermost cell of a symmetric piece.
+    Centre,
+}
+
+/// Rows of the picture at even heights over the full thickness.
+fn rows(grid: &Grid) -> Vec<Row> {
+    let span = grid.span_m();
+    let symmetric = grid.is_symmetric();
+    let thickness = if symmetric { 2.0 * span } else { span };
+    let centre = &grid.centre_m;
+    let last = centre.len() - 1;
+    (0..PICTURE_ROWS)
+        .map(|i| {
+            let height = thickness * (i as f64 + 0.5) / PICTURE_ROWS as f64;
+            let z = if symmetric { (height - span).abs() } else { height };
+            if z >= centre[last] {
+                let share = (z - centre[last]) / (span - centre[last]);
+                Row { between: Between::TopFace, share }
+            } else if z <= centre[0] {
+                let between = if symmetric { Between::Centre } else { Between::BottomFace };
+                Row { between, share: 1.0 - z / centre[0] }
+            } else {
+                let i = centre.partition_point(|&c| c <= z) - 1;
+                let share = (z - centre[i]) / (centre[i + 1] - centre[i]);
+                Row { between: Between::Cells(i), share }
+            }
+        })
+        .collect()
 }
 
 /// One decimal is finer than any thermometer and keeps the answer small.
@@ -222,27 +297,18 @@ impl Recorder<'_> {
         series.crust_bottom_mm.push(hundredth(crust_bottom_mm));
         series.crust_top_mm.push(hundredth(crust_top_mm));
 
-        let span = grid.span_m();
-        let thickness = if symmetric { 2.0 * span } else { span };
         let last = temperature.len() - 1;
-        let row = |i: usize| {
-            let height = thickness * (i as f64 + 0.5) / PICTURE_ROWS as f64;
-            let z = if symmetric { (height - span).abs() } else { height };
-            // Between the outermost cell centres and the faces the line goes on to the surface.
-            let edge = |centre: f64, face: f64, cell_c: f64, face_c: f64| {
-                cell_c + (face_c - cell_c) * ((z - centre) / (face - centre)).clamp(0.0, 1.0)
+        let row = |row: &Row| {
+            let (a, b) = match row.between {
+                Between::Cells(i) => (temperature[i], temperature[i + 1]),
+                Between::BottomFace => (temperature[0], view.surface_c[0]),
+                Between::TopFace => (temperature[last], view.surface_c[1]),
+                Between::Centre => (temperature[0], temperature[0]),
             };
-            let warm = if z > grid.centre_m[last] {
-                edge(grid.centre_m[last], span, temperature[last], view.surface_c[1])
-            } else if !symmetric && z < grid.centre_m[0] {
-                edge(grid.centre_m[0], 0.0, temperature[0], view.surface_c[0])
-            } else {
-                grid.at(temperature, z)
-            };
-            tenth(warm)
+            tenth(a + row.share * (b - a))
         };
         self.section.time_s.push(hundredth(view.time_s));
-        self.section.temperature_c.push((0..PICTURE_ROWS).map(row).collect());
+        self.section.temperature_c.push(self.rows.iter().map(row).collect());
     }
 }
 
@@ -250,7 +316,13 @@ impl Recorder<'_> {
 const ROOM_C: f64 = 25.0;
 
 /// Runs a candidate once more, recording all that is shown.
-pub(super) fn record(setting: &Setting<'_>, cook: &Cook, pull_s: f64, hold_s: f64) -> Found {
+pub(super) fn record(
+    setting: &Setting<'_>,
+    cook: &Cook,
+    pull_s: f64,
+    hold_s: f64,
+    ending: Ending,
+) -> Found {
     let turns_s = cook.programme.turns_s(pull_s);
     let turned = turns_s.len() % 2 == 1;
     let grid = &cook.grid;
@@ -265,15 +337,16 @@ pub(super) fn record(setting: &Setting<'_>, cook: &Cook, pull_s: f64, hold_s: f6
         dose: Dose::new(grid.cells(), setting.species.set_shift_k),
         watch: Watch::new(grid.cells(), setting.start_c),
         brown_s: [0.0; 2],
+        before_c: simulation.temperature_c().to_vec(),
+        surface_c: simulation.surface_c(),
+        reservoir_c: cook.programme.reservoir.temperature_c(0.0),
+        rows: rows(grid),
+        mixed_c: vec![0.0; grid.cells()],
         series: Series::default(),
         section: SectionPicture::default(),
     };
     start_picture(&mut recorder, setting, &simulation, cook);
-    cook.heat(&mut simulation, &turns_s, (pull_s - hold_s).max(0.0), &mut recorder);
-    let before = (hold_s > 0.0).then(|| simulation.temperature_c().to_vec());
     cook.heat(&mut simulation, &turns_s, pull_s, &mut recorder);
-    // How long it rests is known only after a rest: run one ahead, then the recorded one.
-    let ending = cook.rest(&mut simulation.clone(), turned, hold_s, before.as_deref());
     // A held target keeps resting until the hold is over.
     let rest_s = ending.rest_s.max(hold_s).max(1.0);
     recorder.core_m = Some(ending.core_m);

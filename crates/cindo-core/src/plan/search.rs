@@ -1,7 +1,7 @@
 //! The inverse problem: when to take it off so that it rests to the target, how wide the window is
 //! and how far the moment can wander with what nobody knows exactly.
 
-use super::answer::{self, Found, PlanAnswer};
+use super::answer::{self, PlanAnswer};
 use super::cook::{Cook, Ending};
 use super::{PlanRequest, Target};
 use crate::error::FieldError;
@@ -14,8 +14,9 @@ const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 const SHORTEST_COOK_S: f64 = 2.0;
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
-/// The core's level is found to this, K.
-const LEVEL_TOLERANCE_K: f64 = 0.03;
+/// The core's level is found to this, K: by guesses, and in the answer.
+const GUESS_TOLERANCE_K: f64 = 0.05;
+const LEVEL_TOLERANCE_K: f64 = 0.08;
 /// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
 const BOOK_MARGIN_K: f64 = 0.1;
 
@@ -41,13 +42,13 @@ struct Root {
 fn rising_root(
     mut f: impl FnMut(f64) -> f64,
     target: f64,
-    guess: f64,
-    slope_guess: f64,
+    tolerance: f64,
+    guess: Root,
     (mut low, mut high): (f64, f64),
 ) -> Option<Root> {
     let (mut low_open, mut high_open) = (true, true);
-    let mut x = guess.clamp(low, high);
-    let mut slope = slope_guess;
+    let mut x = guess.at.clamp(low, high);
+    let mut slope = guess.slope;
     let mut last: Option<(f64, f64)> = None;
     for _ in 0..60 {
         let y = f(x) - target;
@@ -59,7 +60,7 @@ fn rising_root(
                 slope = secant;
             }
         }
-        if y.abs() < LEVEL_TOLERANCE_K {
+        if y.abs() < tolerance {
             return Some(Root { at: x, slope });
         }
         if y > 0.0 {
@@ -115,37 +116,47 @@ pub(super) fn plan(
     }
     let hold_s = target.hold_s;
     let aim_c = if hold_s > 0.0 { target.aim_c + BOOK_MARGIN_K } else { target.aim_c };
+    let coarse = Cook::new(setting, Accuracy::COARSE);
     let fast = Cook::new(setting, Accuracy::FAST);
     let fine = Cook::new(setting, Accuracy::FINE);
     let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
+    let unreachable = || vec![unreachable(setting, target, &coarse)];
 
     let mm = setting.thickness_m * 1000.0;
     let guess_s = 0.5 * mm * mm;
-    let level = |pull_s: f64| fast.candidate(pull_s, hold_s).level_c;
-    let Some(rough) = rising_root(level, aim_c, guess_s, 60.0 / guess_s, span) else {
-        return Err(vec![unreachable(setting, target, &fast)]);
+    let guess = Root { at: guess_s, slope: 60.0 / guess_s };
+    let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
+    let rough =
+        rising_root(level, aim_c, GUESS_TOLERANCE_K, guess, span).ok_or_else(unreachable)?;
+    let mut ending = None;
+    let fine_level = |pull_s: f64| {
+        let found = fine.candidate(pull_s, hold_s);
+        ending = Some((pull_s, found));
+        found.level_c
     };
-    let fine_level = |pull_s: f64| fine.candidate(pull_s, hold_s).level_c;
-    let Some(root) = rising_root(fine_level, aim_c, rough.at, rough.slope, span) else {
-        return Err(vec![unreachable(setting, target, &fast)]);
-    };
+    let root =
+        rising_root(fine_level, aim_c, LEVEL_TOLERANCE_K, rough, span).ok_or_else(unreachable)?;
     let mut pull_s = root.at;
-    let mut found = record(setting, target, &fine, pull_s);
+    // The search ends on the candidate that it takes, unless it stopped between two.
+    let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
+    let known = known.unwrap_or_else(|| fine.candidate(pull_s, hold_s));
+    let mut found = answer::record(setting, &fine, pull_s, hold_s, known);
     if hold_s > 0.0 {
         // The core may meet the rule before the coolest face does: lengthen until all of it does.
         let mut tries = 0;
         while !found.verdict.reaches_63c_15s && tries < 40 {
             pull_s *= 1.03;
-            found = record(setting, target, &fine, pull_s);
+            let longer = fine.candidate(pull_s, hold_s);
+            found = answer::record(setting, &fine, pull_s, hold_s, longer);
             tries += 1;
         }
         if !found.verdict.reaches_63c_15s {
-            return Err(vec![unreachable(setting, target, &fast)]);
+            return Err(unreachable());
         }
     }
 
-    let window = window(&fast, target, pull_s, rough.slope);
-    let spread_s = spread(setting, request, &fast, pull_s, hold_s, rough.slope);
+    let window = window(&fast, target, pull_s, root.slope);
+    let spread_s = spread(setting, request, &fast, pull_s, hold_s, root.slope);
     found.look_from_s = (pull_s - SPREADS * spread_s).max(0.0);
     let far_edge = window.map_or(f64::INFINITY, |w| w.1);
     found.latest_s = (pull_s + SPREADS * spread_s).min(far_edge).max(pull_s);
@@ -153,10 +164,6 @@ pub(super) fn plan(
     found.window_from_s = window.map(|(early, _)| early);
     found.spread_s = spread_s;
     Ok(answer::assemble(request, setting, target, &fine, found))
-}
-
-fn record(setting: &Setting<'_>, target: &Target, fine: &Cook, pull_s: f64) -> Found {
-    answer::record(setting, fine, pull_s, target.hold_s)
 }
 
 /// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast
@@ -176,20 +183,21 @@ fn window(fast: &Cook, target: &Target, pull_s: f64, slope: f64) -> Option<(f64,
         }
     };
     let bias = level(pull_s) - target.aim_c;
-    let guess = |edge_c: f64| pull_s + (edge_c - target.aim_c) / slope.max(1e-6);
+    let guess =
+        |edge_c: f64| Root { at: pull_s + (edge_c - target.aim_c) / slope.max(1e-6), slope };
     let early = rising_root(
         level,
         target.from_c + bias,
+        GUESS_TOLERANCE_K,
         guess(target.from_c),
-        slope,
         (floor_s, LONGEST_COOK_S),
     )
     .map_or(pull_s, |root| root.at.min(pull_s));
     let late = rising_root(
         level,
         upper_c + bias,
+        GUESS_TOLERANCE_K,
         guess(upper_c),
-        slope,
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )
     .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
@@ -235,8 +243,8 @@ fn unreachable_because(message: String) -> FieldError {
 }
 
 /// Says why a target cannot be reached, and what would reach it.
-fn unreachable(setting: &Setting<'_>, target: &Target, fast: &Cook) -> FieldError {
-    let ending: Ending = fast.candidate(LONGEST_COOK_S, target.hold_s);
+fn unreachable(setting: &Setting<'_>, target: &Target, coarse: &Cook) -> FieldError {
+    let ending: Ending = coarse.candidate(LONGEST_COOK_S, target.hold_s);
     let needed = if target.hold_s > 0.0 {
         format!("{:.0} °C for {:.0} s", target.from_c, target.hold_s)
     } else {

@@ -37,10 +37,14 @@ pub(super) struct Stage<'a> {
 pub(super) struct Scratch {
     pub(super) temperature: Vec<f64>,
     pub(super) slope: Vec<f64>,
-    lower: Vec<f64>,
-    diagonal: Vec<f64>,
-    upper: Vec<f64>,
+    matrix: Tridiagonal,
+    /// Slopes that the matrix was built with.
+    matrix_slope: Vec<f64>,
+    /// Flux slopes at the ends that the matrix was built with, W/(m² K).
+    matrix_end: [f64; 2],
+    flow: Vec<f64>,
     change: Vec<f64>,
+    predicted: Vec<f64>,
 }
 
 impl Scratch {
@@ -49,92 +53,130 @@ impl Scratch {
         Self {
             temperature: zeros(),
             slope: zeros(),
-            lower: zeros(),
-            diagonal: zeros(),
-            upper: zeros(),
+            matrix: Tridiagonal {
+                lower: zeros(),
+                diagonal: zeros(),
+                upper: zeros(),
+                pivot: zeros(),
+            },
+            matrix_slope: zeros(),
+            matrix_end: [0.0; 2],
+            flow: zeros(),
             change: zeros(),
+            predicted: zeros(),
         }
     }
 }
 
-/// Solves `A x = d` for a tridiagonal, diagonally dominant `A`, leaving `x` in `d`.
+/// A tridiagonal, diagonally dominant matrix of even size n and its factors. `lower[0]` and
+/// `upper[n - 1]` are unused.
 ///
-/// Shapes: all slices have the same even length n; `lower[0]` and `upper[n - 1]` are unused. The
-/// elimination runs from both ends to the middle at once, so that two chains of divisions overlap.
-/// Source: van der Vorst (1987), Parallel Computing 5:45 (twisted factorisation).
-fn solve_tridiagonal(lower: &mut [f64], diagonal: &mut [f64], upper: &mut [f64], d: &mut [f64]) {
-    let n = d.len();
-    let (lower, diagonal, upper) = (&mut lower[..n], &mut diagonal[..n], &mut upper[..n]);
-    let half = n / 2;
-    let (mut up, mut up_d) = (0.0, 0.0);
-    let (mut down, mut down_d) = (0.0, 0.0);
-    for i in 0..half {
-        let j = n - 1 - i;
-        let low = if i == 0 { 0.0 } else { lower[i] };
-        let high = if i == 0 { 0.0 } else { upper[j] };
-        let pivot = 1.0 / (diagonal[i] - low * up);
-        let mirrored = 1.0 / (diagonal[j] - high * down);
-        up = upper[i] * pivot;
-        up_d = (d[i] - low * up_d) * pivot;
-        down = lower[j] * mirrored;
-        down_d = (d[j] - high * down_d) * mirrored;
-        upper[i] = up;
-        d[i] = up_d;
-        lower[j] = down;
-        d[j] = down_d;
+/// The elimination runs from both ends to the middle at once, so that two chains of divisions
+/// overlap. Source: van der Vorst (1987), Parallel Computing 5:45 (twisted factorisation).
+#[derive(Debug, Clone)]
+struct Tridiagonal {
+    lower: Vec<f64>,
+    diagonal: Vec<f64>,
+    upper: Vec<f64>,
+    pivot: Vec<f64>,
+}
+
+impl Tridiagonal {
+    /// Factorises in place: afterwards `upper` of the first half and `lower` of the second are
+    /// scaled by their pivots.
+    fn factor(&mut self) {
+        let n = self.diagonal.len();
+        let (lower, upper) = (&mut self.lower[..n], &mut self.upper[..n]);
+        let (diagonal, pivot) = (&self.diagonal[..n], &mut self.pivot[..n]);
+        lower[0] = 0.0;
+        upper[n - 1] = 0.0;
+        let (mut up, mut down) = (0.0, 0.0);
+        for i in 0..n / 2 {
+            let j = n - 1 - i;
+            let left = 1.0 / (diagonal[i] - lower[i] * up);
+            let right = 1.0 / (diagonal[j] - upper[j] * down);
+            up = upper[i] * left;
+            down = lower[j] * right;
+            upper[i] = up;
+            lower[j] = down;
+            pivot[i] = left;
+            pivot[j] = right;
+        }
     }
-    // The two chains meet: x[half-1] + up x[half] = up_d and x[half] + down x[half-1] = down_d.
-    let mut left = (up_d - up * down_d) / (1.0 - up * down);
-    let mut right = down_d - down * left;
-    d[half - 1] = left;
-    d[half] = right;
-    for i in (0..half - 1).rev() {
-        let j = n - 1 - i;
-        left = d[i] - upper[i] * left;
-        right = d[j] - lower[j] * right;
-        d[i] = left;
-        d[j] = right;
+
+    /// Solves `A x = d` with the factors, leaving `x` in `d`.
+    fn substitute(&self, d: &mut [f64]) {
+        let n = d.len();
+        let (lower, upper, pivot) = (&self.lower[..n], &self.upper[..n], &self.pivot[..n]);
+        let half = n / 2;
+        let (mut left, mut right) = (0.0, 0.0);
+        for i in 0..half {
+            let j = n - 1 - i;
+            left = (d[i] - lower[i] * left) * pivot[i];
+            right = (d[j] - upper[j] * right) * pivot[j];
+            d[i] = left;
+            d[j] = right;
+        }
+        // The two chains meet: x[m-1] + up x[m] = left and x[m] + down x[m-1] = right.
+        let (up, down) = (upper[half - 1], lower[half]);
+        let low = (left - up * right) / (1.0 - up * down);
+        (left, right) = (low, right - down * low);
+        d[half - 1] = left;
+        d[half] = right;
+        for i in (0..half - 1).rev() {
+            let j = n - 1 - i;
+            left = d[i] - upper[i] * left;
+            right = d[j] - lower[j] * right;
+            d[i] = left;
+            d[j] = right;
+        }
     }
 }
 
 /// Newton stops when temperatures agree with their linear prediction to this, K. Heat is conserved
 /// exactly whatever it is: fluxes are booked as the linear solve used them.
-const NEWTON_TOLERANCE_K: f64 = 1e-3;
+const NEWTON_TOLERANCE_K: f64 = 2e-2;
 /// A stage that has not settled by then is taken as it stands; the step control sees its error.
 const NEWTON_ROUNDS: usize = 12;
 
 impl Stage<'_> {
-    /// Evaluates temperature and slope of a heat content into the scratch.
-    pub(super) fn evaluate(&self, e: &[f64], work: &mut Scratch) {
-        let n = e.len();
-        let (reserve, inverse_scale) = (&self.reserve[..n], &self.inverse_scale[..n]);
-        let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);
+    /// Continues the line from one stage to the next along the slopes of the first: temperatures
+    /// follow heat content linearly, and what that neglects shows as mismatch after the solve.
+    pub(super) fn predict(&self, from: &[f64], to: &[f64], work: &mut Scratch) {
+        let n = to.len();
+        let (from, temperature) = (&from[..n], &mut work.temperature[..n]);
+        let slope = &work.matrix_slope[..n];
         for i in 0..n {
-            (temperature[i], slope[i]) = self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
+            temperature[i] += slope[i] * (to[i] - from[i]);
         }
     }
 
     /// Solves `V (E − base) = implicit_s · F(T(E))` for the heat content `e` (in: a guess whose
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
-    /// system. Returns the fluxes at both ends as booked, and the number of linear solves.
-    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch) -> ([FaceFlux; 2], usize) {
+    /// system. `keep_matrix` starts with the factors of the solve before, which suit the second
+    /// stage of a step. Returns the fluxes at both ends as booked, and the number of linear solves.
+    pub(super) fn solve(
+        &self,
+        e: &mut [f64],
+        work: &mut Scratch,
+        keep_matrix: bool,
+    ) -> ([FaceFlux; 2], usize) {
+        let last = e.len() - 1;
         let mut guess_c = self.ends.map(|end| end.map_or(0.0, |end| end.guess_c));
         let mut rounds = 0;
         loop {
-            rounds += 1;
             let mut flux = self.fluxes(&work.temperature, guess_c);
             guess_c = flux.map(|f| f.surface_c);
-            self.assemble(e, work, &flux);
-            solve_tridiagonal(
-                &mut work.lower,
-                &mut work.diagonal,
-                &mut work.upper,
-                &mut work.change,
-            );
-
-            let last = e.len() - 1;
-            flux[0].incoming_w_m2 += flux[0].slope_w_m2k * work.slope[0] * work.change[0];
-            flux[1].incoming_w_m2 += flux[1].slope_w_m2k * work.slope[last] * work.change[last];
+            if rounds > 0 || !keep_matrix {
+                self.build_matrix(work, &flux);
+            }
+            rounds += 1;
+            self.residual(e, work, &flux);
+            work.matrix.substitute(&mut work.change);
+            for (side, cell) in [(0, 0), (1, last)] {
+                flux[side].incoming_w_m2 +=
+                    work.matrix_end[side] * work.matrix_slope[cell] * work.change[cell];
+            }
             if self.apply(e, work) < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
                 return (flux, rounds);
             }
@@ -150,34 +192,56 @@ impl Stage<'_> {
         })
     }
 
-    /// Builds the Newton system for the change of heat content.
-    fn assemble(&self, e: &[f64], work: &mut Scratch, flux: &[FaceFlux; 2]) {
-        let n = e.len();
+    /// Builds and factorises the Newton matrix at the slopes in the scratch.
+    fn build_matrix(&self, work: &mut Scratch, flux: &[FaceFlux; 2]) {
+        let n = self.volume_m.len();
         let dt = self.implicit_s;
-        let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..n - 1]);
-        let (temperature, slope) = (&work.temperature[..n], &work.slope[..n]);
-        let (lower, upper) = (&mut work.lower[..n], &mut work.upper[..n]);
-        let (diagonal, change) = (&mut work.diagonal[..n], &mut work.change[..n]);
-        for i in 0..n {
-            diagonal[i] = volume[i];
-            change[i] = volume[i] * (base[i] - e[i]);
-        }
+        work.matrix_slope.copy_from_slice(&work.slope);
+        let (volume, link) = (&self.volume_m[..n], &self.link_w_k[..n - 1]);
+        let slope = &work.matrix_slope[..n];
+        let matrix = &mut work.matrix;
+        let (lower, upper) = (&mut matrix.lower[..n], &mut matrix.upper[..n]);
+        let diagonal = &mut matrix.diagonal[..n];
         for i in 0..n - 1 {
-            let coupling = dt * link[i];
-            let heat = coupling * (temperature[i + 1] - temperature[i]);
-            change[i] += heat;
-            change[i + 1] -= heat;
-            diagonal[i] += coupling * slope[i];
-            diagonal[i + 1] += coupling * slope[i + 1];
-            upper[i] = -coupling * slope[i + 1];
-            lower[i + 1] = -coupling * slope[i];
+            let coupling = -dt * link[i];
+            upper[i] = coupling * slope[i + 1];
+            lower[i + 1] = coupling * slope[i];
         }
+        // Columns of conduction add up to nothing: what leaves one cell enters its neighbours.
+        lower[0] = 0.0;
+        upper[n - 1] = 0.0;
+        for i in 1..n - 1 {
+            diagonal[i] = volume[i] - upper[i - 1] - lower[i + 1];
+        }
+        diagonal[0] = volume[0] - lower[1];
+        diagonal[n - 1] = volume[n - 1] - upper[n - 2];
         for (side, cell) in [(0, 0), (1, n - 1)] {
+            work.matrix_end[side] = flux[side].slope_w_m2k;
             if let Some(end) = &self.ends[side] {
-                change[cell] += dt * end.area * flux[side].net_w_m2();
                 diagonal[cell] -= dt * end.area * flux[side].slope_w_m2k * slope[cell];
             }
         }
+        matrix.factor();
+    }
+
+    /// What the stage equation still lacks, into `change`.
+    fn residual(&self, e: &[f64], work: &mut Scratch, flux: &[FaceFlux; 2]) {
+        let n = e.len();
+        let dt = self.implicit_s;
+        let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..n - 1]);
+        let temperature = &work.temperature[..n];
+        let (flow, change) = (&mut work.flow[..n], &mut work.change[..n]);
+        for i in 0..n - 1 {
+            flow[i] = dt * link[i] * (temperature[i + 1] - temperature[i]);
+        }
+        let into = |side: usize| {
+            self.ends[side].as_ref().map_or(0.0, |end| dt * end.area * flux[side].net_w_m2())
+        };
+        flow[n - 1] = into(1);
+        for i in 1..n {
+            change[i] = volume[i] * (base[i] - e[i]) + flow[i] - flow[i - 1];
+        }
+        change[0] = volume[0] * (base[0] - e[0]) + flow[0] + into(0);
     }
 
     /// Adds the change and evaluates the new temperatures; returns how far the worst of them is
@@ -186,10 +250,11 @@ impl Stage<'_> {
         let n = e.len();
         let (reserve, inverse_scale) = (&self.reserve[..n], &self.inverse_scale[..n]);
         let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);
-        let (change, predicted) = (&work.change[..n], &mut work.upper[..n]);
+        let (change, predicted) = (&work.change[..n], &mut work.predicted[..n]);
+        let matrix_slope = &work.matrix_slope[..n];
         for i in 0..n {
             e[i] += change[i];
-            predicted[i] = temperature[i] + slope[i] * change[i];
+            predicted[i] = temperature[i] + matrix_slope[i] * change[i];
         }
         for i in 0..n {
             (temperature[i], slope[i]) = self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);

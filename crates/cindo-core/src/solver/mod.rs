@@ -23,7 +23,9 @@ pub struct Accuracy {
 }
 
 impl Accuracy {
-    /// For search and comparison.
+    /// For first guesses only.
+    pub const COARSE: Self = Self { cells: 20, columns: 1, tolerance_k: 0.1, longest_step_s: 20.0 };
+    /// For windows, spreads and comparison.
     pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 12.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };

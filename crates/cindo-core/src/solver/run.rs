@@ -341,7 +341,7 @@ impl<'a> Simulation<'a> {
         self.stage_one.copy_from_slice(&self.heat);
         self.scratch.temperature.copy_from_slice(&self.temperature);
         self.scratch.slope.copy_from_slice(&self.slope);
-        let (first, first_solves) = stage.solve(&mut self.stage_one, &mut self.scratch);
+        let (first, first_solves) = stage.solve(&mut self.stage_one, &mut self.scratch, false);
 
         let lead = (1.0 - GAMMA) / GAMMA;
         {
@@ -355,8 +355,8 @@ impl<'a> Simulation<'a> {
         }
         stage.base = &self.base;
         stage.ends = [end(0, first[0].surface_c), end(1, first[1].surface_c)];
-        stage.evaluate(&self.stage_two, &mut self.scratch);
-        let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch);
+        stage.predict(&self.stage_one, &self.stage_two, &mut self.scratch);
+        let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch, true);
 
         self.count.solves += (first_solves + second_solves) as u64;
         self.book(step_s, &first, &second);
