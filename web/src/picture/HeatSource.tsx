@@ -69,10 +69,7 @@ export function HeatSource({ family, layout, isResting }: Props) {
             className="fill-base-content stroke-none"
           />
           {spots.map((x) => (
-            <g key={x}>
-              <path d={`M ${x} ${floor + 22} v -10`} />
-              <path d={`M ${x} ${cut.y - 5} v 0.1`} />
-            </g>
+            <path key={x} d={`M ${x} ${floor + 22} v -10`} />
           ))}
         </g>
       );

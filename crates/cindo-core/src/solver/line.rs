@@ -86,49 +86,58 @@ impl Tridiagonal {
     /// scaled by their pivots.
     fn factor(&mut self) {
         let n = self.diagonal.len();
-        let (lower, upper) = (&mut self.lower[..n], &mut self.upper[..n]);
-        let (diagonal, pivot) = (&self.diagonal[..n], &mut self.pivot[..n]);
-        lower[0] = 0.0;
-        upper[n - 1] = 0.0;
+        self.lower[0] = 0.0;
+        self.upper[n - 1] = 0.0;
+        let (lower_near, lower_far) = self.lower.split_at_mut(n / 2);
+        let (upper_near, upper_far) = self.upper.split_at_mut(n / 2);
+        let (diagonal_near, diagonal_far) = self.diagonal.split_at(n / 2);
+        let (pivot_near, pivot_far) = self.pivot.split_at_mut(n / 2);
+        let near = lower_near.iter().zip(upper_near).zip(diagonal_near).zip(pivot_near);
+        let far = lower_far.iter_mut().zip(upper_far).zip(diagonal_far).zip(pivot_far);
         let (mut up, mut down) = (0.0, 0.0);
-        for i in 0..n / 2 {
-            let j = n - 1 - i;
-            let left = 1.0 / (diagonal[i] - lower[i] * up);
-            let right = 1.0 / (diagonal[j] - upper[j] * down);
-            up = upper[i] * left;
-            down = lower[j] * right;
-            upper[i] = up;
-            lower[j] = down;
-            pivot[i] = left;
-            pivot[j] = right;
+        for ((((low_n, up_n), diagonal_n), pivot_n), (((low_f, up_f), diagonal_f), pivot_f)) in
+            near.zip(far.rev())
+        {
+            let left = 1.0 / (diagonal_n - low_n * up);
+            let right = 1.0 / (diagonal_f - *up_f * down);
+            up = *up_n * left;
+            down = *low_f * right;
+            *up_n = up;
+            *low_f = down;
+            *pivot_n = left;
+            *pivot_f = right;
         }
     }
 
     /// Solves `A x = d` with the factors, leaving `x` in `d`.
     fn substitute(&self, d: &mut [f64]) {
-        let n = d.len();
-        let (lower, upper, pivot) = (&self.lower[..n], &self.upper[..n], &self.pivot[..n]);
-        let half = n / 2;
+        let half = d.len() / 2;
+        let (lower_near, lower_far) = self.lower.split_at(half);
+        let (upper_near, upper_far) = self.upper.split_at(half);
+        let (pivot_near, pivot_far) = self.pivot.split_at(half);
+        let (d_near, d_far) = d.split_at_mut(half);
         let (mut left, mut right) = (0.0, 0.0);
-        for i in 0..half {
-            let j = n - 1 - i;
-            left = (d[i] - lower[i] * left) * pivot[i];
-            right = (d[j] - upper[j] * right) * pivot[j];
-            d[i] = left;
-            d[j] = right;
+        let near = d_near.iter_mut().zip(lower_near).zip(pivot_near);
+        let far = d_far.iter_mut().zip(upper_far).zip(pivot_far);
+        for (((d_n, low), pivot_n), ((d_f, up), pivot_f)) in near.zip(far.rev()) {
+            left = (*d_n - low * left) * pivot_n;
+            right = (*d_f - up * right) * pivot_f;
+            *d_n = left;
+            *d_f = right;
         }
         // The two chains meet: x[m-1] + up x[m] = left and x[m] + down x[m-1] = right.
-        let (up, down) = (upper[half - 1], lower[half]);
+        let (up, down) = (upper_near[half - 1], lower_far[0]);
         let low = (left - up * right) / (1.0 - up * down);
         (left, right) = (low, right - down * low);
-        d[half - 1] = left;
-        d[half] = right;
-        for i in (0..half - 1).rev() {
-            let j = n - 1 - i;
-            left = d[i] - upper[i] * left;
-            right = d[j] - lower[j] * right;
-            d[i] = left;
-            d[j] = right;
+        d_near[half - 1] = left;
+        d_far[0] = right;
+        let near = d_near[..half - 1].iter_mut().zip(&upper_near[..half - 1]);
+        let far = d_far[1..].iter_mut().zip(&lower_far[1..]);
+        for ((d_n, up), (d_f, down)) in near.rev().zip(far) {
+            left = *d_n - up * left;
+            right = *d_f - down * right;
+            *d_n = left;
+            *d_f = right;
         }
     }
 }

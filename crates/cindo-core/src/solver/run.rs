@@ -167,7 +167,7 @@ pub struct Simulation<'a> {
     start_heat_j_m2: f64,
     count: WorkCount,
     // Scratch, allocated once.
-    half_resistance: Vec<f64>,
+    conductivity: Vec<f64>,
     link: Vec<f64>,
     stage_one: Vec<f64>,
     stage_two: Vec<f64>,
@@ -199,7 +199,7 @@ impl<'a> Simulation<'a> {
             total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
             count: WorkCount::default(),
-            half_resistance: vec![0.0; n],
+            conductivity: vec![0.0; n],
             link: vec![0.0; n - 1],
             stage_one: vec![0.0; n],
             stage_two: vec![0.0; n],
@@ -305,16 +305,19 @@ impl<'a> Simulation<'a> {
     fn attempt(&mut self, step_s: f64, phase: &Phase, reservoir_c: f64) -> f64 {
         let n = self.heat.len();
         let grid = self.grid;
-        let half = &mut self.half_resistance[..n];
+        let k = &mut self.conductivity[..n];
+        let width = &grid.width_m[..n];
         {
-            let (width, area) = (&grid.width_m[..n], &grid.area[..=n]);
+            let area = &grid.area[1..n];
             let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
             let link = &mut self.link[..n - 1];
             for i in 0..n {
-                half[i] = 0.5 * width[i] / self.flesh.conductivity_w_mk(temperature[i], dried[i]);
+                k[i] = self.flesh.conductivity_w_mk(temperature[i], dried[i]);
             }
+            // Two half cells in series, with one division.
             for i in 0..n - 1 {
-                link[i] = area[i + 1] / (half[i] + half[i + 1]);
+                link[i] =
+                    2.0 * area[i] * k[i] * k[i + 1] / (width[i] * k[i + 1] + width[i + 1] * k[i]);
             }
         }
         let bottom = if self.grid.is_symmetric() { None } else { phase.bottom };
@@ -324,7 +327,7 @@ impl<'a> Simulation<'a> {
             faces[side].as_ref().map(|face| End {
                 face,
                 area: grid.area[side * n],
-                half_cell_w_m2k: 1.0 / half[cell],
+                half_cell_w_m2k: 2.0 * k[cell] / width[cell],
                 guess_c,
             })
         };

@@ -4,7 +4,9 @@ import { useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Catalogue } from "@/api/client";
 import { type PlanDraft, readAddress, writeAddress } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
+import { format, lengthIn } from "@/lib/units";
 import { PlanPicture } from "@/picture/PlanPicture";
 import { Cautions } from "./Cautions";
 import { KeepDialog } from "./KeepDialog";
@@ -54,6 +56,7 @@ function useTitle(title: string) {
 function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { draft, commit, drag } = useDraft();
   const { plan, failure, isBehind } = useLivePlan(draft);
+  const { preferences } = usePreferences();
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -136,7 +139,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               plan={plan}
               method={method}
               skin={draft.piece.skin ?? false}
-              title={`${method.name} ${species?.name ?? ""}`}
+              title={`${method.name}: ${draft.piece.count ?? 1} × ${species?.name.toLowerCase() ?? ""} ${cut.name}, ${format(lengthIn(preferences), draft.piece.thickness_mm)}, ${draft.piece.skin ? "skin on, " : ""}${plan.target_name}`}
               isStale={failure !== null}
               onKeep={() => keep.current?.showModal()}
             />
