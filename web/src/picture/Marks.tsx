@@ -72,7 +72,7 @@ export function Marks({ plan, layout, x, isWide }: Props) {
       ))}
       <line
         x1={x(plan.look_from_s)}
-        x2={x(plan.latest_s)}
+        x2={Math.min(x(plan.latest_s), right)}
         y1={bracketY}
         y2={bracketY}
         className="stroke-base-content opacity-60"

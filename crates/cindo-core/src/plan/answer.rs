@@ -156,7 +156,8 @@ struct Recorder<'g> {
     next: u32,
     end_s: f64,
     pull_s: f64,
-    core_m: Option<f64>,
+    /// Where the core is, m.
+    core_m: f64,
     dose: Dose,
     watch: Watch,
     brown_s: [f64; 2],
@@ -274,10 +275,7 @@ impl Recorder<'_> {
     fn sample(&mut self, view: &View<'_>) {
         let grid = self.grid;
         let temperature = view.temperature_c;
-        let core_c = match self.core_m {
-            Some(z) => grid.at(temperature, z),
-            None => grid.coldest(temperature).1,
-        };
+        let core_c = grid.at(temperature, self.core_m);
         let symmetric = grid.is_symmetric();
         let bottom_c = if symmetric { view.surface_c[1] } else { view.surface_c[0] };
         let cells = view.dried.iter().zip(&grid.width_m);
@@ -333,7 +331,7 @@ pub(super) fn record(
         next: 1,
         end_s: pull_s,
         pull_s,
-        core_m: None,
+        core_m: ending.core_m,
         dose: Dose::new(grid.cells(), setting.species.set_shift_k),
         watch: Watch::new(grid.cells(), setting.start_c),
         brown_s: [0.0; 2],
@@ -349,7 +347,6 @@ pub(super) fn record(
     cook.heat(&mut simulation, &turns_s, pull_s, &mut recorder);
     // A held target keeps resting until the hold is over.
     let rest_s = ending.rest_s.max(hold_s).max(1.0);
-    recorder.core_m = Some(ending.core_m);
     recorder.end_s = pull_s + rest_s;
     simulation.run(&cook.programme.rest(rest_s, turned), &cook.programme.reservoir, &mut recorder);
     let sides = if grid.is_symmetric() { &recorder.brown_s[1..] } else { &recorder.brown_s[..] };

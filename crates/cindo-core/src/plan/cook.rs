@@ -128,7 +128,10 @@ impl Cook {
         before: Option<&[f64]>,
     ) -> Ending {
         let pull_s = simulation.time_s();
-        let (core_m, core_at_pull_c) = self.grid.coldest(simulation.temperature_c());
+        // The thermal centre is what was heated least. After a turn the side that was down first
+        // cools on top, so the coldest place of the moment may be flesh that is long done.
+        let core_m = self.grid.coldest(simulation.hottest_c()).0;
+        let core_at_pull_c = self.grid.at(simulation.temperature_c(), core_m);
         let mut watch = RestWatch {
             grid: &self.grid,
             core_m,

@@ -157,6 +157,8 @@ pub struct Simulation<'a> {
     dried: Vec<f64>,
     inverse_scale: Vec<f64>,
     temperature: Vec<f64>,
+    /// Hottest that each cell has been.
+    hottest: Vec<f64>,
     slope: Vec<f64>,
     surface_c: [f64; 2],
     balance: Balance,
@@ -191,6 +193,7 @@ impl<'a> Simulation<'a> {
             dried: vec![0.0; n],
             inverse_scale: vec![1.0; n],
             temperature: vec![start_c; n],
+            hottest: vec![start_c; n],
             slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
             balance: Balance::default(),
@@ -216,6 +219,11 @@ impl<'a> Simulation<'a> {
     /// Temperatures at cell centres, °C.
     pub fn temperature_c(&self) -> &[f64] {
         &self.temperature
+    }
+
+    /// Hottest that each cell has been, °C.
+    pub fn hottest_c(&self) -> &[f64] {
+        &self.hottest
     }
 
     /// Dried share of each cell, 0 to 1.
@@ -412,6 +420,9 @@ impl<'a> Simulation<'a> {
         }
         // Boiling moves heat content and reserve together, so temperatures stay as solved.
         self.temperature.copy_from_slice(&self.scratch.temperature);
+        for (hottest, &now) in self.hottest.iter_mut().zip(&self.temperature) {
+            *hottest = if now > *hottest { now } else { *hottest };
+        }
         self.slope.copy_from_slice(&self.scratch.slope);
         self.balance.latent_j_m2 += boiled_j_m2;
         self.balance.evaporated_kg_m2 += boiled_j_m2 / self.flesh.latent_j_kg;

@@ -55,7 +55,7 @@ function useTitle(title: string) {
 
 function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { draft, commit, drag } = useDraft();
-  const { plan, failure, isBehind } = useLivePlan(draft);
+  const { plan, failure, isBehind, again } = useLivePlan(draft);
   const { preferences } = usePreferences();
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
@@ -99,7 +99,18 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
         {failure && (general.length > 0 || failure.fields.length === 0) && (
           <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
             <div>
-              {failure.fields.length === 0 && <p>{failure.message}</p>}
+              {failure.fields.length === 0 && (
+                <p>
+                  {failure.message}{" "}
+                  <button
+                    type="button"
+                    className="min-h-11 cursor-pointer underline"
+                    onClick={again}
+                  >
+                    Ask again
+                  </button>
+                </p>
+              )}
               {general.map((f) => (
                 <p key={f.field + f.message}>{sentence(f.message)}</p>
               ))}

@@ -21,6 +21,8 @@ interface LivePlan {
   plan: Plan | undefined;
   failure: ApiFailure | null;
   isBehind: boolean;
+  /** Asks the same again, after a failure that may have passed. */
+  again: () => void;
 }
 
 /**
@@ -29,7 +31,7 @@ interface LivePlan {
  */
 export function useLivePlan(wanted: PlanRequest): LivePlan {
   const [asked, setAsked] = useState(wanted);
-  const { data, error, isFetching, isPlaceholderData } = useQuery(planQuery(asked));
+  const { data, error, isFetching, isPlaceholderData, refetch } = useQuery(planQuery(asked));
   const [last, setLast] = useState<Plan | undefined>(undefined);
   const isSame = JSON.stringify(asked) === JSON.stringify(wanted);
   // While rendering, so that no frame shows the old question as settled.
@@ -39,6 +41,9 @@ export function useLivePlan(wanted: PlanRequest): LivePlan {
     plan: data ?? last,
     failure: isFetching ? null : error,
     isBehind: isFetching || !isSame || isPlaceholderData,
+    again: () => {
+      void refetch();
+    },
   };
 }
 
