@@ -274,7 +274,7 @@ fn chebyshev<const N: usize>() -> [f64; N] {
     })
 }
 
-/// Integral of `f` from `a` to `b` by Simpson's rule on 16 intervals: ρ c_p is nearly a parabola.
+/// Integral of `f` from `a` to `b` by Simpson's rule on 16 intervals: heat capacity is nearly a parabola.
 fn simpson(f: impl Fn(f64) -> f64, a: f64, b: f64) -> f64 {
     let step = (b - a) / 16.0;
     (0..16)

@@ -10,7 +10,7 @@ export type Method = Schemas["Method"];
 export type Card = Schemas["Card"];
 export type CardFile = Schemas["CardFile"];
 export type ImportReport = Schemas["ImportReport"];
-export type FieldError = Schemas["FieldError"];
+type FieldError = Schemas["FieldError"];
 type Problem = Schemas["Problem"];
 
 // The default keeps the fetch of import time, which tests and tools may replace later.

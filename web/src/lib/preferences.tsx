@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
 import type { Units } from "./units";
 
-export interface Preferences extends Units {
+interface Preferences extends Units {
   theme: "auto" | "light" | "dark";
   shortcuts: boolean;
   /** Width of the cook's finger, for judging thickness. */

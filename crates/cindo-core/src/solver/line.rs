@@ -66,6 +66,15 @@ impl Scratch {
             predicted: zeros(),
         }
     }
+
+    /// Continues the line from one stage to the next along the slopes of the first: temperatures
+    /// follow heat content linearly, and what that neglects shows as mismatch after the solve.
+    pub(super) fn follow(&mut self, from: &[f64], to: &[f64]) {
+        let slopes = self.matrix_slope.iter().zip(from.iter().zip(to));
+        for (temperature, (slope, (from, to))) in self.temperature.iter_mut().zip(slopes) {
+            *temperature += slope * (to - from);
+        }
+    }
 }
 
 /// A tridiagonal, diagonally dominant matrix of even size n and its factors. `lower[0]` and
@@ -149,17 +158,6 @@ const NEWTON_TOLERANCE_K: f64 = 2e-2;
 const NEWTON_ROUNDS: usize = 12;
 
 impl Stage<'_> {
-    /// Continues the line from one stage to the next along the slopes of the first: temperatures
-    /// follow heat content linearly, and what that neglects shows as mismatch after the solve.
-    pub(super) fn predict(&self, from: &[f64], to: &[f64], work: &mut Scratch) {
-        let n = to.len();
-        let (from, temperature) = (&from[..n], &mut work.temperature[..n]);
-        let slope = &work.matrix_slope[..n];
-        for i in 0..n {
-            temperature[i] += slope[i] * (to[i] - from[i]);
-        }
-    }
-
     /// Solves `V (E − base) = implicit_s · F(T(E))` for the heat content `e` (in: a guess whose
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
     /// system. `keep_matrix` starts with the factors of the solve before, which suit the second

@@ -366,7 +366,7 @@ impl<'a> Simulation<'a> {
         }
         stage.base = &self.base;
         stage.ends = [end(0, first[0].surface_c), end(1, first[1].surface_c)];
-        stage.predict(&self.stage_one, &self.stage_two, &mut self.scratch);
+        self.scratch.follow(&self.stage_one, &self.stage_two);
         let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch, true);
 
         self.count.solves += (first_solves + second_solves) as u64;
