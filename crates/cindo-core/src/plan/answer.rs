@@ -414,8 +414,9 @@ pub(super) fn assemble(
     );
     let rest_s = ending.rest_s.round();
     let times = Times {
-        turns_s: found.turns_s.clone(),
-        pull_s: found.pull_s,
+        // The same tenths as in the answer, so that card and steps round to the same second.
+        turns_s: found.turns_s.iter().copied().map(tenth).collect(),
+        pull_s: tenth(found.pull_s),
         rest_s,
         look: target.look.clone(),
     };
