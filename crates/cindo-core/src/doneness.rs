@@ -57,8 +57,7 @@ fn rate(temperature_c: f64, reference_c: f64, decade_k: f64) -> f64 {
     if decades < -6.0 { 0.0 } else { (decades * std::f64::consts::LN_10).exp() }
 }
 
-/// Share of the volume past a dose, counting a cell in part near the dose so that the share moves
-/// smoothly with time.
+/// Share of the volume whose cells are past a dose.
 fn share(dose: &[f64], full: f64, volume: &[f64]) -> f64 {
     let total: f64 = volume.iter().sum();
     let past: f64 = dose.iter().zip(volume).filter(|(d, _)| **d >= full).map(|(_, v)| v).sum();
