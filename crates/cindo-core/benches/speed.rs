@@ -11,7 +11,7 @@ use cindo_core::grid::{Grid, Shape};
 use cindo_core::material::{Composition, Flesh};
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
-use cindo_core::solver::{Accuracy, Phase, Reservoir, Simulation, Surround};
+use cindo_core::solver::{Accuracy, Heater, Phase, Simulation, Surround};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 
 const WHITING: Composition =
@@ -23,6 +23,7 @@ const ABOVE: Face = Face {
     radiant_c: Some(70.0),
     wet: 0.1,
     vapour_pa: 8000.0,
+    coat_m2k_w: 0.0,
 };
 
 /// Ten minutes in a pan at 100 cells, as the API runs it; throughput in cell-steps (cells times
@@ -49,9 +50,10 @@ fn bare_solver(c: &mut Criterion) {
         duration_s: 600.0,
         bottom: Some(Surround::fixed(Face::convective(300.0, 185.0))),
         top: Some(Surround::fixed(ABOVE)),
+        heater: Heater::held(0.0),
     };
     let mut counted = Simulation::new(&flesh, &grid, Accuracy::BARE, 5.0);
-    counted.run(&phase, &Reservoir::Held(0.0), &mut ());
+    counted.run(&phase, &mut ());
     let count = counted.count();
     let cells = grid.cells() as u64;
     let mut group = c.benchmark_group("simulate");
@@ -75,20 +77,14 @@ fn whole_plans(c: &mut Criterion) {
                 species: "hake".to_owned(),
                 cut: "loin".to_owned(),
                 thickness_mm: 28.0,
-                width_mm: None,
-                length_mm: None,
-                weight_g: None,
                 skin: true,
                 start_c: 5.0,
-                count: None,
-                frozen_for_parasites: None,
-                thickness_measured: None,
+                ..Piece::default()
             },
             method: method.id.clone(),
             doneness: Doneness::Band("medium".to_owned()),
             school: method.schools.first().copied().filter(|s| *s == School::SkinSide),
-            medium_c: None,
-            altitude_m: None,
+            ..PlanRequest::default()
         };
         group.bench_function(&method.id, |b| {
             b.iter(|| plan(&catalogue, black_box(&request)).expect("a plan"));

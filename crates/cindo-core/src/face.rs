@@ -34,6 +34,9 @@ pub struct Face {
     /// Partial pressure of water vapour around it, Pa.
     #[serde(default = "default_vapour_pa")]
     pub vapour_pa: f64,
+    /// Thermal resistance of a coat between the flesh and the film (batter, salt, paper), m² K/W.
+    #[serde(default)]
+    pub coat_m2k_w: f64,
 }
 
 fn default_vapour_pa() -> f64 {
@@ -49,8 +52,10 @@ pub struct FaceFlux {
     pub drying_w_m2: f64,
     /// Water leaving, kg/(m² s).
     pub drying_kg_m2s: f64,
-    /// Surface temperature, °C.
+    /// Temperature of the flesh at the face, below any coat, °C.
     pub surface_c: f64,
+    /// Temperature of the outermost surface, that of the coat if there is one, °C.
+    pub outer_c: f64,
     /// Derivative of the net flux with the temperature of the cell behind, W/(m² K), at most 0.
     pub slope_w_m2k: f64,
 }
@@ -66,7 +71,15 @@ impl FaceFlux {
 impl Face {
     /// A face that only convects.
     pub const fn convective(h: f64, medium_c: f64) -> Self {
-        Self { h, medium_c, emissivity: 0.0, radiant_c: None, wet: 0.0, vapour_pa: 1000.0 }
+        Self {
+            h,
+            medium_c,
+            emissivity: 0.0,
+            radiant_c: None,
+            wet: 0.0,
+            vapour_pa: 1000.0,
+            coat_m2k_w: 0.0,
+        }
     }
 
     /// Heat exchanged at a given surface temperature, and the derivative of the net flux.
@@ -100,6 +113,7 @@ impl Face {
             drying_w_m2: drying,
             drying_kg_m2s: drying_kg,
             surface_c,
+            outer_c: surface_c,
             slope_w_m2k: 0.0,
         };
         (flux, slope)
@@ -118,14 +132,16 @@ impl Face {
         boil_c: f64,
         guess_c: f64,
     ) -> FaceFlux {
-        let g = conductance_w_m2k;
+        // Film, coat and half a cell in series; the surface of the balance is that of the coat.
+        let g = conductance_w_m2k / (1.0 + conductance_w_m2k * self.coat_m2k_w);
         if self.emissivity <= 0.0 && (self.wet <= 0.0 || self.h <= 0.0) {
             // Convection alone is linear: two resistances in series.
             let overall = if self.h > 0.0 { self.h * g / (self.h + g) } else { 0.0 };
             let incoming = overall * (self.medium_c - cell_c);
             return FaceFlux {
                 incoming_w_m2: incoming,
-                surface_c: cell_c + incoming / g,
+                surface_c: cell_c + incoming / conductance_w_m2k,
+                outer_c: cell_c + incoming / g,
                 slope_w_m2k: -overall,
                 ..FaceFlux::default()
             };
@@ -143,6 +159,9 @@ impl Face {
             }
             if (next - surface_c).abs() < 1e-7 || high - low < 1e-9 {
                 flux.slope_w_m2k = g * slope / (g - slope);
+                if self.coat_m2k_w > 0.0 {
+                    flux.surface_c = cell_c + flux.net_w_m2() / conductance_w_m2k;
+                }
                 return flux;
             }
             surface_c = if next > low && next < high { next } else { 0.5 * (low + high) };

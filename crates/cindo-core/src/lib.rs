@@ -5,7 +5,10 @@
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
+pub mod backwards;
 pub mod catalogue;
+pub mod compare;
+pub mod cross_section;
 pub mod doneness;
 pub mod error;
 pub mod face;
@@ -14,6 +17,7 @@ pub mod material;
 pub mod method;
 pub mod plan;
 pub mod safety;
+pub mod section;
 pub mod simulate;
 pub mod solver;
 pub mod water;

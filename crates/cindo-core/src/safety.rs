@@ -3,7 +3,9 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::catalogue::{Catalogue, Cut, Method, Origin, Species};
+use crate::catalogue::{
+    Catalogue, Coating, Cut, Family, Fill, Liquid, Method, Oil, Origin, Species,
+};
 
 /// Reference temperature of the lethality figure, °C, and its z-value, K: Listeria monocytogenes.
 /// Source: FDA Fish and Fishery Products Hazards and Controls Guidance, appendix 4, table A-3.
@@ -15,6 +17,33 @@ pub const LISTERIA_6_LOG_MIN: f64 = 2.0;
 pub const BOOK_C: f64 = 63.0;
 /// Time on end at [`BOOK_C`], s.
 pub const BOOK_HOLD_S: f64 = 15.0;
+/// What by-the-book cooking means for a piece.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Limit {
+    /// Temperature to reach everywhere, °C.
+    pub core_c: f64,
+    /// Time on end, s.
+    pub hold_s: f64,
+}
+
+impl Limit {
+    /// Intact fish.
+    pub const INTACT: Self = Self { core_c: BOOK_C, hold_s: BOOK_HOLD_S };
+    /// Minced fish. Source: FDA Food Code 3-401.11(A)(2): 68 °C for 17 s.
+    pub const MINCED: Self = Self { core_c: 68.0, hold_s: 17.0 };
+    /// Stuffed fish. Source: FDA Food Code 3-401.11(A)(3): 74 °C, at once.
+    pub const STUFFED: Self = Self { core_c: 74.0, hold_s: 1.0 };
+
+    /// The limit that governs a piece.
+    pub fn of(cut: &Cut, stuffed: bool) -> Self {
+        match (stuffed, cut.minced) {
+            (true, _) => Self::STUFFED,
+            (false, true) => Self::MINCED,
+            (false, false) => Self::INTACT,
+        }
+    }
+}
+
 /// Parasites die at 60 °C for 1 min. Source: EU Regulation 853/2004, annex III, section VIII.
 const PARASITE_C: f64 = 60.0;
 const PARASITE_HOLD_S: f64 = 60.0;
@@ -66,17 +95,21 @@ impl Hold {
 pub struct Watch {
     before_c: Vec<f64>,
     book: Hold,
+    limit: Hold,
+    limit_hold_s: f64,
     parasite: Hold,
     f70_min: Vec<f64>,
     rate: Vec<f64>,
 }
 
 impl Watch {
-    /// A piece at one temperature.
-    pub fn new(cells: usize, start_c: f64) -> Self {
+    /// A piece at one temperature, and the limit that governs it.
+    pub fn new(cells: usize, start_c: f64, limit: Limit) -> Self {
         Self {
             before_c: vec![start_c; cells],
             book: Hold::new(BOOK_C, cells),
+            limit: Hold::new(limit.core_c, cells),
+            limit_hold_s: limit.hold_s,
             parasite: Hold::new(PARASITE_C, cells),
             f70_min: vec![0.0; cells],
             rate: vec![0.0; cells],
@@ -88,6 +121,7 @@ impl Watch {
         for (i, &now) in temperature_c.iter().enumerate() {
             let before = self.before_c[i];
             self.book.add(i, before, now, step_s);
+            self.limit.add(i, before, now, step_s);
             self.parasite.add(i, before, now, step_s);
             // Below 45 °C the rate is under a two-thousandth of that at 70 °C.
             let rate = if now > 45.0 { lethal_rate(now) } else { 0.0 };
@@ -101,6 +135,7 @@ impl Watch {
     pub fn verdict(&self) -> Verdict {
         Verdict {
             reaches_63c_15s: self.book.worst_s() >= BOOK_HOLD_S,
+            reaches_limit: self.limit.worst_s() >= self.limit_hold_s,
             parasites_killed: self.parasite.worst_s() >= PARASITE_HOLD_S,
             f70_min: self.f70_min.iter().copied().fold(f64::INFINITY, f64::min),
         }
@@ -112,6 +147,8 @@ impl Watch {
 pub struct Verdict {
     /// 63 °C held for 15 s on end everywhere.
     pub reaches_63c_15s: bool,
+    /// The limit of this piece held everywhere: the same, or that of minced or stuffed fish.
+    pub reaches_limit: bool,
     /// 60 °C held for 1 min on end everywhere.
     pub parasites_killed: bool,
     /// Minutes at 70 °C that everywhere got at least.
@@ -124,6 +161,12 @@ pub struct Verdict {
 pub struct Safety {
     /// 63 °C for 15 s on end in the worst place (FDA Food Code 3-401.11).
     pub reaches_63c_15s: bool,
+    /// Limit of this piece, °C: 63, or that of minced (68) or stuffed (74) fish.
+    pub limit_c: f64,
+    /// Time on end at that limit, s.
+    pub limit_hold_s: f64,
+    /// Whether the worst place holds that limit.
+    pub reaches_limit: bool,
     /// Lethality in the worst place, minutes at 70 °C, z 7.5 K.
     pub f70_min: f64,
     /// Whether that is a 6-log reduction of Listeria: 2.0 min, a standard apart from the first.
@@ -156,6 +199,15 @@ pub enum Rule {
     SteamBurn,
     Fire,
     Bones,
+    Stuffed,
+    Minced,
+    SugarFlares,
+    SmokePoint,
+    Overfull,
+    Spatter,
+    ParcelSteam,
+    CharcoalIndoors,
+    AtRisk,
     Always,
 }
 
@@ -178,11 +230,29 @@ pub struct Circumstances<'a> {
     pub band_usual: bool,
     /// Whether a face scorches.
     pub scorches: bool,
+    /// What is on it.
+    pub coating: &'a Coating,
+    /// Stuffed.
+    pub stuffed: bool,
+    /// The fat in pan or pot.
+    pub oil: &'a Oil,
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// Level of the oil with the fish in, as a share of the pot's height.
+    pub oil_level_share: Option<f64>,
+    /// Guests at risk eat it.
+    pub at_risk: bool,
 }
+
+/// Oil this close to the lower end of its smoke point is warned of, K.
+const SMOKE_MARGIN_K: f64 = 5.0;
+/// Oil and fish together may fill a pot to this share of its height (common practice).
+pub const OIL_LEVEL_LIMIT: f64 = 0.5;
 
 impl Rule {
     fn applies(self, c: &Circumstances<'_>) -> bool {
-        use crate::method::Family;
+        let fries = c.method.fill.is_some_and(|f: Fill| f.liquid == Liquid::Oil);
+        let in_fat = c.method.family == Family::Pan || fries;
         let open_to_parasites = !c.verdict.parasites_killed && !c.frozen_for_parasites;
         let fresh = c.species.freshwater && c.species.origin == Origin::WildFresh;
         match self {
@@ -195,6 +265,17 @@ impl Rule {
             }
             Self::ParasitesExemptTuna => open_to_parasites && c.species.origin == Origin::Tuna,
             Self::BelowBook => !c.verdict.reaches_63c_15s,
+            Self::Stuffed => c.stuffed && !c.verdict.reaches_limit,
+            Self::Minced => c.cut.minced && !c.stuffed && !c.verdict.reaches_limit,
+            Self::SugarFlares => {
+                c.coating.id == "sugary_marinade"
+                    && matches!(c.method.family, Family::Grill | Family::Oven)
+            }
+            Self::SmokePoint => in_fat && c.medium_c > c.oil.smoke_point_c[0] - SMOKE_MARGIN_K,
+            Self::Overfull => c.oil_level_share.is_some_and(|share| share > OIL_LEVEL_LIMIT),
+            Self::Spatter => fries && c.coating.wet > 0.2,
+            Self::ParcelSteam => c.coating.wraps,
+            Self::AtRisk => c.at_risk,
             Self::NotListeria => {
                 c.verdict.reaches_63c_15s && c.verdict.f70_min < LISTERIA_6_LOG_MIN
             }
@@ -204,19 +285,39 @@ impl Rule {
             Self::Scorch => c.scorches,
             Self::ThinOilFilm => c.method.family == Family::Pan,
             Self::DeepOil => c.method.family == Family::Fry,
-            Self::SteamBurn => matches!(c.method.family, Family::Steam),
-            Self::Fire => c.method.family == Family::Grill,
+            Self::SteamBurn => {
+                c.method.family == Family::Steam
+                    || c.method.needs.first() == Some(&crate::catalogue::GearKind::LiddedPan)
+            }
+            Self::Fire | Self::CharcoalIndoors => c.method.family == Family::Grill,
             Self::Bones => c.cut.on_the_bone,
             Self::Always => true,
         }
     }
 }
 
+impl Circumstances<'_> {
+    /// A caution's text with this plan's oil and figures in it.
+    fn fill_in(&self, text: &str) -> String {
+        let percent = |share: f64| format!("{:.0} %", share * 100.0);
+        text.replace("{oil}", &self.oil.name)
+            .replace(
+                "{smoke}",
+                &format!("{:.0}–{:.0} °C", self.oil.smoke_point_c[0], self.oil.smoke_point_c[1]),
+            )
+            .replace("{level}", &self.oil_level_share.map_or_else(String::new, percent))
+    }
+}
+
 /// The safety block of a plan.
 pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safety {
     let verdict = circumstances.verdict;
+    let limit = Limit::of(circumstances.cut, circumstances.stuffed);
     Safety {
         reaches_63c_15s: verdict.reaches_63c_15s,
+        limit_c: limit.core_c,
+        limit_hold_s: limit.hold_s,
+        reaches_limit: verdict.reaches_limit,
         f70_min: verdict.f70_min,
         listeria_6_log: verdict.f70_min >= LISTERIA_6_LOG_MIN,
         parasites_killed: verdict.parasites_killed,
@@ -224,7 +325,7 @@ pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safet
             .cautions
             .iter()
             .filter(|caution| caution.when.applies(circumstances))
-            .map(|caution| caution.text.clone())
+            .map(|caution| circumstances.fill_in(&caution.text))
             .collect(),
     }
 }

@@ -6,7 +6,7 @@ use crate::error::{FieldError, Problems};
 use crate::face::Face;
 use crate::grid::{Grid, Shape};
 use crate::material::{Composition, ConstantProperties, Flesh};
-use crate::solver::{Accuracy, Observer, Phase, Reservoir, Simulation, Sink, Surround, View};
+use crate::solver::{Accuracy, Heater, Observer, Phase, Simulation, Sink, Surround, View};
 use crate::water::{ALTITUDE_RANGE_M, boiling_point_c};
 
 /// Longest run, s: two days covers the slowest bath.
@@ -201,6 +201,7 @@ fn check_face(at: &str, face: &Face, constant: bool, problems: &mut Problems) {
         problems.range(&format!("{at}.radiant_c"), radiant_c, floor, 1000.0, "°C");
     }
     problems.range(&format!("{at}.wet"), face.wet, 0.0, 1.0, "");
+    problems.range(&format!("{at}.coat_m2k_w"), face.coat_m2k_w, 0.0, 10.0, "m² K/W");
     problems.range(&format!("{at}.vapour_pa"), face.vapour_pa, 0.0, 101_325.0, "Pa");
 }
 
@@ -235,7 +236,6 @@ pub fn simulate_at(
         end_s: request.phases.iter().map(|p| p.duration_s).sum(),
         answer: SimulateAnswer::default(),
     };
-    let unused = Reservoir::Held(0.0);
     for phase in &request.phases {
         // Constant properties mean a dry test body: nothing evaporates from its faces either.
         let surround = |face: &Face| {
@@ -246,8 +246,9 @@ pub fn simulate_at(
             duration_s: phase.duration_s,
             bottom: phase.bottom.as_ref().map(surround),
             top: phase.top.as_ref().map(surround),
+            heater: Heater::held(0.0),
         };
-        simulation.run(&phase, &unused, &mut sampler);
+        simulation.run(&phase, &mut sampler);
     }
     let balance = simulation.balance();
     let mut answer = sampler.answer;

@@ -7,7 +7,7 @@ use cindo_core::material::{Composition, ConstantProperties, Flesh};
 use cindo_core::method::Setting;
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate, simulate_at};
-use cindo_core::solver::{Accuracy, Reservoir, Simulation};
+use cindo_core::solver::{Accuracy, Simulation};
 use proptest::prelude::*;
 
 const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
@@ -21,6 +21,7 @@ fn face() -> impl Strategy<Value = Face> {
             radiant_c: Some(radiant_c),
             wet,
             vapour_pa,
+            coat_m2k_w: 0.0,
         },
     )
 }
@@ -49,20 +50,13 @@ fn request(thickness_mm: f64, start_c: f64, method: &str, doneness: Doneness) ->
             species: "cod".into(),
             cut: "fillet".into(),
             thickness_mm,
-            width_mm: None,
-            length_mm: None,
-            weight_g: None,
             skin: false,
             start_c,
-            count: None,
-            frozen_for_parasites: None,
-            thickness_measured: None,
+            ..Piece::default()
         },
         method: method.into(),
         doneness,
-        school: None,
-        medium_c: None,
-        altitude_m: None,
+        ..PlanRequest::default()
     }
 }
 
@@ -151,10 +145,11 @@ proptest! {
     /// Anywhere in the allowed ranges there is an answer or an explanation, and every figure is one.
     #[test]
     fn no_panic_and_no_nan_anywhere(
-        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..6, cut in 0usize..8,
+        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
         core in 30.0..85.0f64, heat in prop::option::of(40.0..290.0f64), altitude in -430.0..5500.0f64, skin: bool,
         school in prop::option::of(prop::sample::select(vec![School::SkinSide, School::TwoSided, School::OneSide])),
-        width in prop::option::of(5.0..400.0f64),
+        width in prop::option::of(5.0..400.0f64), count in 1u32..60, tail in prop::option::of(3.0..40.0f64),
+        turn in prop::option::of(1.0..2000.0f64), out in prop::option::of(1.0..3000.0f64), stuffed: bool, at_risk: bool,
     ) {
         let catalogue = Catalogue::embedded().unwrap();
         let mut r = request(mm, start, &catalogue.methods[method].id, Doneness::Core(core));
@@ -165,6 +160,12 @@ proptest! {
         r.medium_c = heat;
         r.altitude_m = Some(altitude);
         r.school = school;
+        r.piece.count = Some(count);
+        r.piece.tail_mm = tail;
+        r.piece.stuffed = Some(stuffed);
+        r.turn_s = turn;
+        r.out_s = out;
+        r.at_risk = Some(at_risk);
         match plan(&catalogue, &r) {
             Ok(a) => {
                 let s = &a.series;
@@ -175,45 +176,40 @@ proptest! {
                 for v in [a.pull_s, a.rest_s, a.look_from_s, a.latest_s, a.spread_s, a.safety.f70_min] {
                     prop_assert!(v.is_finite() && v >= 0.0);
                 }
-                prop_assert!((a.core_peak_c - core).abs() < 0.3, "{} for {core}", a.core_peak_c);
+                if out.is_none() && !at_risk {
+                    prop_assert!((a.core_peak_c - core).abs() < 0.3, "{} for {core}", a.core_peak_c);
+                }
+                let q = a.quality;
+                for share in [q.dry_share, q.firm_share, q.even_share, q.juice_lost_share] {
+                    prop_assert!((0.0..=1.0).contains(&share), "{q:?}");
+                }
+                prop_assert!(a.batch.fall_k.is_finite() && a.batch.preheat_s.is_finite());
             }
             Err(errors) => prop_assert!(!errors.is_empty() && errors.iter().all(|e| e.message.len() > 10)),
         }
     }
 }
 
-/// The heat balance of every method's own faces closes to 0.1 %, turn and rest included.
+/// The heat balance of every method closes to 0.1 %, in the piece and in the store that sags under it:
+/// in = sensible + latent; supplied = lost + given + kept.
 #[test]
 fn energy_balances_in_every_method() {
     let catalogue = Catalogue::embedded().unwrap();
-    let cod = catalogue.species("cod").unwrap();
     for method in &catalogue.methods {
         for cut in &catalogue.cuts {
-            let setting = Setting {
-                catalogue: &catalogue,
-                method,
-                species: cod,
-                cut,
-                thickness_m: 0.025,
-                width_m: cut.width_mm / 1000.0,
-                skin: false,
-                start_c: 5.0,
-                school: School::TwoSided,
-                medium_c: method.default_c.unwrap_or(99.97),
-                boil_c: 99.97,
-                film_factor: 1.0,
-            };
-            let programme = setting.programme();
-            let flesh = Flesh::of(&cod.flesh(), 99.97);
-            let grid = Grid::new(programme.shape, 0.025, 60);
-            let mut s = Simulation::new(&flesh, &grid, Accuracy::FINE, 5.0);
-            s.run(&programme.phase(240.0, false), &programme.reservoir, &mut ());
-            s.run(&programme.phase(120.0, true), &programme.reservoir, &mut ());
-            s.run(&programme.rest(200.0, true), &programme.reservoir, &mut ());
-            let b = s.balance();
-            let gap = b.incoming_j_m2 - b.latent_j_m2 - s.sensible_j_m2();
-            assert!(gap.abs() < 1e-3 * b.incoming_j_m2, "{} {}: {gap}", method.id, cut.id);
-            assert!(b.incoming_j_m2 > 1e5 && b.evaporated_kg_m2 > 0.0, "{}", method.id);
+            let mut r = request(25.0, 5.0, &method.id, Doneness::Core(52.0));
+            r.piece.cut.clone_from(&cut.id);
+            r.piece.count = Some(3);
+            let label = format!("{} {}", method.id, cut.id);
+            let heat = plan(&catalogue, &r).unwrap_or_else(|e| panic!("{label}: {e:?}")).heat;
+            let gap = heat.incoming_j_m2 - heat.sensible_j_m2 - heat.latent_j_m2;
+            assert!(gap.abs() < 1e-3 * heat.incoming_j_m2, "{label}: {heat:?}");
+            assert!(heat.incoming_j_m2 > 1e5, "{label}: {heat:?}");
+            let gap = heat.supplied_j - heat.lost_j - heat.given_j - heat.kept_j;
+            assert!(gap.abs() <= 1e-3 * heat.supplied_j.max(heat.given_j), "{label}: {heat:?}");
+            // Whatever can sag gives something; steam and a glowing element are held.
+            let held = method.id.starts_with("steam") || method.id == "broil";
+            assert_eq!(heat.given_j > 0.0, !held, "{label}: {heat:?}");
         }
     }
 }
@@ -252,8 +248,15 @@ fn resolutions_of_plans_are_accurate() {
         method: catalogue.method("sear").unwrap(),
         species: catalogue.species("cod").unwrap(),
         cut: catalogue.cut("loin").unwrap(),
+        variant: None,
+        coating: catalogue.coating("oil").unwrap(),
+        gear: vec![catalogue.gear("clad_28").unwrap()],
         thickness_m: 0.028,
         width_m: 0.07,
+        length_m: 0.1,
+        weight_kg: 0.18,
+        count: 2,
+        turn_s: None,
         skin: true,
         start_c: 5.0,
         school: School::SkinSide,
@@ -266,12 +269,13 @@ fn resolutions_of_plans_are_accurate() {
         let grid = Grid::new(Shape::Slab, 0.028, accuracy.cells);
         let mut s = Simulation::new(&flesh, &grid, accuracy, 5.0);
         let mut cores = Vec::new();
-        for phase in [
-            programme.phase(440.0, false),
-            programme.phase(120.0, true),
-            programme.rest(200.0, true),
-        ] {
-            s.run(&phase, &programme.reservoir, &mut ());
+        let schedule = programme.schedule(550.0);
+        for until_s in [90.0, 440.0, 550.0] {
+            s.run(&programme.phase(&schedule, s.time_s(), until_s - s.time_s()), &mut ());
+            cores.push(grid.coldest(s.temperature_c()).1);
+        }
+        for phase in [programme.rest(200.0, true)] {
+            s.run(&phase, &mut ());
             cores.push(grid.coldest(s.temperature_c()).1);
         }
         (cores, s.count())
@@ -291,17 +295,6 @@ fn resolutions_of_plans_are_accurate() {
         }
         // Work is bounded too: a step control gone wrong shows here first.
         assert!(count.steps < 500 && count.rejected * 5 < count.steps, "{count:?}");
-    }
-}
-
-/// A reservoir's course is followed: a pan that is turned down browns less and cooks about as fast.
-#[test]
-fn course_of_a_reservoir_is_linear_between_its_points() {
-    let course = Reservoir::Course(vec![(90.0, 185.0), (150.0, 155.0)]);
-    for (at, expected) in
-        [(0.0, 185.0), (90.0, 185.0), (120.0, 170.0), (150.0, 155.0), (900.0, 155.0)]
-    {
-        assert!((course.temperature_c(at) - expected).abs() < 1e-9, "{at}");
     }
 }
 

@@ -193,7 +193,7 @@ fn lethal_rates_match_the_guidance() {
 /// temperature (the same table), long after it has met 63 °C for 15 s.
 #[test]
 fn the_two_safety_standards_are_far_apart() {
-    let mut watch = cindo_core::safety::Watch::new(1, 5.0);
+    let mut watch = cindo_core::safety::Watch::new(1, 5.0, cindo_core::safety::Limit::INTACT);
     let (mut book_s, mut listeria_s) = (None, None);
     for second in 1..2000 {
         watch.add(&[63.0], 1.0);

@@ -1,4 +1,4 @@
-//! The `cindo` command line: plan, simulate, serve.
+//! The `cindo` command line: plan, compare, simulate, serve.
 
 #![expect(
     clippy::print_stdout,
@@ -49,6 +49,12 @@ enum Command {
         #[arg(default_value = "-")]
         file: PathBuf,
     },
+    /// Every method for one piece, best fit first.
+    Compare {
+        /// The request as JSON; `-` reads standard input.
+        #[arg(default_value = "-")]
+        file: PathBuf,
+    },
     /// The bare solver on faces given by hand.
     Simulate {
         /// The request as JSON; `-` reads standard input.
@@ -64,11 +70,8 @@ fn main() -> ExitCode {
     let cli = Cli::parse();
     let outcome = match cli.command {
         Command::Serve(config) => serve::run(config),
-        Command::Plan { file } => {
-            Catalogue::embedded().map_err(|e| fail(&e.to_string())).and_then(|catalogue| {
-                answer(&file, |request| cindo_core::plan::plan(&catalogue, &request))
-            })
-        }
+        Command::Plan { file } => known(&file, cindo_core::plan::plan),
+        Command::Compare { file } => known(&file, cindo_core::compare::compare),
         Command::Simulate { file } => {
             answer(&file, |request| cindo_core::simulate::simulate(&request))
         }
@@ -83,6 +86,19 @@ fn main() -> ExitCode {
 fn fail(message: &str) -> ExitCode {
     eprintln!("cindo: {message}");
     ExitCode::FAILURE
+}
+
+/// Answers a request that is about what the catalogue knows.
+fn known<Q, A>(
+    file: &PathBuf,
+    solve: impl FnOnce(&Catalogue, &Q) -> Result<A, Vec<FieldError>>,
+) -> Result<(), ExitCode>
+where
+    Q: serde::de::DeserializeOwned,
+    A: Serialize,
+{
+    let catalogue = Catalogue::embedded().map_err(|e| fail(&e.to_string()))?;
+    answer(file, |request| solve(&catalogue, &request))
 }
 
 /// Reads a request, answers it as JSON on standard output; bad input is one line on standard error.

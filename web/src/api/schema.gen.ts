@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/backwards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What heat for this time, how thick for this heat and time, what tempering changes. */
+        post: operations["create_backwards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -109,6 +126,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every method for one piece, best fit first. */
+        post: operations["create_comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -126,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn and out over thickness, from the fridge and tempered. */
+        post: operations["create_ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -137,6 +188,23 @@ export interface paths {
         put?: never;
         /** Best plan for one piece and method. */
         post: operations["create_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cut face of a plan over time, from many columns. */
+        post: operations["create_section"];
         delete?: never;
         options?: never;
         head?: never;
@@ -164,6 +232,47 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What is asked.
+         * @enum {string}
+         */
+        Ask: "heat" | "thickness" | "tempered";
+        /** @description The answer to a question asked backwards. */
+        BackwardsAnswer: {
+            /** @description What was asked. */
+            ask: components["schemas"]["Ask"];
+            /** @description The plan that does it. */
+            plan: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description Off the heat then, s.
+             */
+            pull_s: number;
+            /**
+             * Format: double
+             * @description Served then, s.
+             */
+            ready_s: number;
+            /** @description As a sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description The heat (°C), thickness (mm) or difference of the pull (s).
+             */
+            value: number;
+        };
+        /** @description A question asked backwards. */
+        BackwardsRequest: {
+            /** @description What is asked. */
+            ask: components["schemas"]["Ask"];
+            /** @description The plan that it is about. */
+            plan: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description When it is to be served, s after it met the heat, 30 to 14 400; not for `tempered`.
+             */
+            ready_s?: number | null;
+        };
         /** @description One band of doneness: core at its peak. */
         Band: {
             /**
@@ -189,6 +298,63 @@ export interface components {
              * @description Upper edge, °C, not included; none where hotter is only firmer.
              */
             to_c?: number | null;
+        };
+        /** @description The vessel, its level, and what a batch does to the heat. */
+        Batch: {
+            /**
+             * Format: int32
+             * @description Pieces that keep the fall within its limit and find room.
+             */
+            at_once: number;
+            /**
+             * Format: double
+             * @description When it has recovered, s; none when it does not while they cook.
+             */
+            back_s?: number | null;
+            /**
+             * Format: double
+             * @description How far the heat falls with this batch, K.
+             */
+            fall_k: number;
+            /**
+             * Format: double
+             * @description Largest fall that the method allows, K.
+             */
+            fall_limit_k?: number | null;
+            /**
+             * Format: double
+             * @description Liquid or oil before the fish, l.
+             */
+            fill_l?: number | null;
+            /** @description Names of the gear used, the vessel first. */
+            gear: string[];
+            /**
+             * Format: double
+             * @description Highest level that is safe, mm.
+             */
+            level_limit_mm?: number | null;
+            /**
+             * Format: double
+             * @description Its level with the fish in, mm.
+             */
+            level_mm?: number | null;
+            /** @description What to know about it, one sentence each. */
+            notes: string[];
+            /**
+             * Format: int32
+             * @description Pieces in the heat at once in this plan.
+             */
+            pieces: number;
+            /**
+             * Format: double
+             * @description Time to heat it up, s.
+             */
+            preheat_s: number;
+            /**
+             * Format: int32
+             * @description Pieces that find room at once; 0 when even one is too long.
+             */
+            room_for: number;
         };
         /** @description A kept card. */
         Card: {
@@ -230,8 +396,12 @@ export interface components {
         CatalogueDto: {
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
+            /** @description Coats. */
+            coatings: components["schemas"]["Coating"][];
             /** @description Cuts. */
             cuts: components["schemas"]["Cut"][];
+            /** @description Equipment. */
+            gear: components["schemas"]["Gear"][];
             /** @description Methods with their schools, in the order in which they are offered. */
             methods: components["schemas"]["Method"][];
             /** @description Oils with their smoke points. */
@@ -240,6 +410,106 @@ export interface components {
             sources: string[];
             /** @description Kinds of fish; composition from the USDA row that each names. */
             species: components["schemas"]["Species"][];
+        };
+        /** @description A coat between fish and heat. */
+        Coating: {
+            /**
+             * Format: double
+             * @description Factor on browning.
+             */
+            browning: number;
+            /**
+             * Format: double
+             * @description Heat it takes while it sets, MJ/m².
+             */
+            heat_mj_m2?: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name in a sentence, such as "floured". */
+            name: string;
+            /** @description Why it has these figures; common practice or modelling choice unless it says otherwise. */
+            reason: string;
+            /**
+             * Format: double
+             * @description Thermal conductivity once it has set, W/(m K).
+             */
+            set_w_mk: number;
+            /**
+             * Format: double
+             * @description Time scale of setting, s; 0 when it does not change.
+             */
+            settle_s?: number;
+            /**
+             * Format: double
+             * @description Factor on the risk of sticking and tearing.
+             */
+            sticking: number;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Share of a free wet surface that it leaves, 0 to 1.
+             */
+            wet: number;
+            /**
+             * Format: double
+             * @description Thermal conductivity as it goes in, W/(m K).
+             */
+            wet_w_mk: number;
+            /** @description Stays on while the piece rests and keeps heat and steam in. */
+            wraps?: boolean;
+        };
+        /** @description Every method for one piece, best fit first. */
+        CompareAnswer: {
+            /** @description The doneness compared for. */
+            doneness: components["schemas"]["Doneness"];
+            /** @description Methods. */
+            methods: components["schemas"]["Compared"][];
+            /** @description Name of the target. */
+            target_name: string;
+        };
+        /** @description What to compare for. */
+        CompareRequest: {
+            /**
+             * Format: double
+             * @description Height above sea level, m, −430 to 5500.
+             */
+            altitude_m?: number | null;
+            /** @description Guests at risk eat it. */
+            at_risk?: boolean | null;
+            doneness?: components["schemas"]["Doneness"] | null;
+            /** @description Ids of the gear at hand; everything that the catalogue knows when left out. */
+            gear?: string[] | null;
+            /** @description The piece. */
+            piece: components["schemas"]["Piece"];
+        };
+        /** @description One method in the comparison. */
+        Compared: {
+            /**
+             * Format: double
+             * @description How well it suits the piece, 0 to 100.
+             */
+            fit: number;
+            /** @description Gear needed. */
+            gear: string[];
+            /** @description Id of the method. */
+            method: string;
+            /** @description Gear needed but not at hand. */
+            missing: string[];
+            /** @description Its name. */
+            name: string;
+            outcome?: components["schemas"]["Outcome"] | null;
+            /** @description The reason that weighs most, as a sentence. */
+            reason: string;
+            /** @description Every reason, weightiest first. */
+            reasons: string[];
+            /** @description Smell and smoke. */
+            smell: components["schemas"]["Smell"];
+            /** @description Whether a cook would take it at all: fit 40 and up, with the gear at hand. */
+            suits: boolean;
         };
         /** @description Mass fractions of one kind of flesh. */
         Composition: {
@@ -263,6 +533,38 @@ export interface components {
              * @description Water, kg/kg, 0 to 1.
              */
             water: number;
+        };
+        /** @description The cook's own turn or pull against the recommended plan. */
+        Consequence: {
+            /**
+             * Format: double
+             * @description Core at its peak against the recommended plan, K.
+             */
+            core_peak_k: number;
+            /**
+             * Format: double
+             * @description Dry share against the recommended plan, −1 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Recommended pull, s.
+             */
+            recommended_out_s: number;
+            /**
+             * Format: double
+             * @description Recommended first turn, s.
+             */
+            recommended_turn_s?: number | null;
+            /** @description What it comes to. */
+            sentence: string;
+            /** @description Whether the core's peak stays inside the band. */
+            stays_in_band: boolean;
+            /**
+             * Format: double
+             * @description Tearing risk against the recommended plan, −1 to 1.
+             */
+            tear_risk: number;
         };
         /** @description Constant properties that replace a composition, for tests and research; nothing evaporates. */
         ConstantProperties: {
@@ -297,10 +599,14 @@ export interface components {
             can_have_skin: boolean;
             /** @description Id, `snake_case`. */
             id: string;
+            /** @description Minced, so that what was outside is inside. */
+            minced?: boolean;
             /** @description Name in a sentence. */
             name: string;
             /** @description Whether it is cooked on its bones. */
             on_the_bone?: boolean;
+            /** @description Outline of the cross-section, for the cut face. */
+            outline: components["schemas"]["Outline"];
             /** @description Shape across. */
             section: components["schemas"]["Section"];
             /**
@@ -338,6 +644,11 @@ export interface components {
         Face: {
             /**
              * Format: double
+             * @description Thermal resistance of a coat between the flesh and the film (batter, salt, paper), m² K/W.
+             */
+            coat_m2k_w?: number;
+            /**
+             * Format: double
              * @description Emissivity, 0 to 1.
              */
             emissivity?: number;
@@ -368,7 +679,7 @@ export interface components {
             wet?: number;
         };
         /**
-         * @description Which file describes a method's behaviour.
+         * @description Which family a method belongs to; pictures and cautions go by it.
          * @enum {string}
          */
         Family: "pan" | "oven" | "wet" | "steam" | "grill" | "fry";
@@ -395,6 +706,75 @@ export interface components {
             note?: string;
             /** @description What was planned; solved again when it comes in. */
             request: components["schemas"]["PlanRequest"];
+        };
+        /** @description Liquid or oil in a vessel. */
+        Fill: {
+            /** @description What it is. */
+            liquid: components["schemas"]["Liquid"];
+            /**
+             * Format: double
+             * @description Share of the vessel's volume before the fish is in; none: to half the height of the fish.
+             */
+            share?: number | null;
+        };
+        /** @description One piece of equipment with its heat. */
+        Gear: {
+            /**
+             * Format: double
+             * @description Heat capacity without what is in it, J/K; none when nothing can cool it noticeably.
+             */
+            capacity_j_k?: number | null;
+            /**
+             * Format: double
+             * @description Inside height, mm.
+             */
+            height_mm: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Inside length and width at the bottom, mm; the same twice when round. */
+            inside_mm: number[];
+            /** @description What it can serve as. */
+            kinds: components["schemas"]["GearKind"][];
+            /**
+             * Format: double
+             * @description Loss to the room when hot, W/K.
+             */
+            loss_w_k?: number;
+            /** @description Name for cooks. */
+            name: string;
+            /**
+             * Format: double
+             * @description Most that its burner or element puts into it, W.
+             */
+            power_w?: number;
+            /** @description Whether it is round. */
+            round?: boolean;
+            /** @description Where the figures come from. */
+            source: string;
+        };
+        /**
+         * @description What a piece of gear can serve as.
+         * @enum {string}
+         */
+        GearKind: "pan" | "nonstick" | "lidded_pan" | "pot" | "steamer" | "oven" | "broiler" | "dish" | "fryer" | "grill" | "grill_lid" | "basket" | "spit";
+        /** @description A gentler way to the same doneness. */
+        Gentler: {
+            /**
+             * Format: double
+             * @description Share of the flesh that it leaves firm or worse, 0 to 1.
+             */
+            firm_share: number;
+            /** @description Id of the method. */
+            method: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its pull, s.
+             */
+            pull_s: number;
+            /** @description As a sentence. */
+            sentence: string;
         };
         /**
          * @description How fish behaves in the heat.
@@ -434,6 +814,44 @@ export interface components {
             status: string;
             version: string;
         };
+        /** @description Where the heat went, up to the pull. */
+        HeatBooks: {
+            /**
+             * Format: double
+             * @description From there to the pieces and their coats, J.
+             */
+            given_j: number;
+            /**
+             * Format: double
+             * @description Into the piece before evaporation took its part, J per m² of outer face.
+             */
+            in: number;
+            /**
+             * Format: double
+             * @description Kept there (negative: given up), J.
+             */
+            kept_j: number;
+            /**
+             * Format: double
+             * @description Left with water, J/m².
+             */
+            latent_j_m2: number;
+            /**
+             * Format: double
+             * @description From there to the room, J.
+             */
+            lost_j: number;
+            /**
+             * Format: double
+             * @description Warmed the flesh, J/m².
+             */
+            sensible_j_m2: number;
+            /**
+             * Format: double
+             * @description Into pan, oil, liquid or oven by burner or element, J. Of the last store where it moves.
+             */
+            supplied_j: number;
+        };
         /** @description One line of an import's preview. */
         ImportLine: {
             /** @description What would happen. */
@@ -450,6 +868,66 @@ export interface components {
             /** @description Whether anything was kept. */
             kept: boolean;
         };
+        /** @description One judgement in kitchen words. */
+        Judgement: {
+            /** @description The figure with its unit. */
+            figure: string;
+            /** @description What it is about, such as `crust`. */
+            id: string;
+            /** @description Heading. */
+            name: string;
+            /** @description What it means. */
+            sentence: string;
+        };
+        /** @description The ladder. */
+        LadderAnswer: {
+            /**
+             * Format: double
+             * @description Temperature of the medium, °C.
+             */
+            medium_c: number;
+            /** @description Thickness down. */
+            rows: components["schemas"]["LadderRow"][];
+            /** @description Temperatures at the start, °C. */
+            start_c: number[];
+            /** @description Name of the target. */
+            target_name: string;
+        };
+        /** @description One dish, one pan, one doneness over thickness and start. */
+        LadderRequest: {
+            /**
+             * Format: double
+             * @description Thinnest, mm, 4 to 120; 8 mm under the plan's when left out.
+             */
+            from_mm?: number | null;
+            /** @description The dish. */
+            plan: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description Step, mm, 1 to 20; 2 when left out.
+             */
+            step_mm?: number | null;
+            /**
+             * Format: double
+             * @description Thickest, mm, up to 120; 10 mm over the plan's when left out.
+             */
+            to_mm?: number | null;
+        };
+        /** @description One thickness of the ladder. */
+        LadderRow: {
+            /** @description One for each start; none where the target cannot be reached. */
+            cells: (components["schemas"]["Rung"] | null)[];
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+        };
+        /**
+         * @description A liquid to cook in.
+         * @enum {string}
+         */
+        Liquid: "water" | "oil";
         /** @description How a cook knows a temperature without a thermometer. */
         Look: {
             /**
@@ -462,27 +940,36 @@ export interface components {
             /** @description What the fat, oven, liquid or fire looks like. */
             look: string;
         };
-        /** @description A way of cooking: the facts; its behaviour is in the file of its family. */
+        /** @description A way of cooking. */
         Method: {
+            /** @description One sentence on what it is. */
+            about: string;
+            /** @description Whether the medium reaches all round. */
+            all_round?: boolean;
+            /**
+             * Format: double
+             * @description Share of the time that a cook has to stand by it, 0 to 1.
+             */
+            attention: number;
+            /** @description Whether crisp or golden faces are what it is for. */
+            browns?: boolean;
+            /** @description Coats that suit it, the usual one first. */
+            coats: string[];
             /**
              * Format: double
              * @description Usual temperature of the medium, °C; none where boiling sets it.
              */
             default_c?: number | null;
-            /** @description Which file of the core turns it into faces. */
+            /**
+             * Format: double
+             * @description Largest fall of the medium that a batch may cause, K.
+             */
+            fall_limit_k?: number | null;
+            /** @description Family. */
             family: components["schemas"]["Family"];
-            /**
-             * Format: double
-             * @description But not below, °C.
-             */
-            floor_c?: number;
-            /** @description What is needed. */
-            gear: string[];
-            /**
-             * Format: double
-             * @description How long a pan stays at its first heat, s.
-             */
-            hot_s?: number;
+            fill?: components["schemas"]["Fill"] | null;
+            /** @description Gentler ways to the same doneness, nearest first. */
+            gentler?: string[];
             /** @description Id, `snake_case`. */
             id: string;
             /** @description Knob and look by rising temperature. */
@@ -491,21 +978,27 @@ export interface components {
             medium: string;
             /** @description Name for cooks. */
             name: string;
+            /** @description Gear it needs; the first holds the fish. */
+            needs: components["schemas"]["GearKind"][];
             /** @description Allowed temperatures of the medium, °C. */
             range_c?: number[] | null;
             /** @description Why that temperature. */
             reason: string;
+            /** @description How the piece rests. */
+            rest?: components["schemas"]["RestPlace"];
             /** @description Schools that apply, the usual one for skin-on pieces first; none where nothing is turned. */
             schools?: components["schemas"]["School"][];
+            /** @description Smell and smoke. */
+            smell: components["schemas"]["Smell"];
+            /** @description What else is needed. */
+            tools: string[];
             /**
              * Format: double
-             * @description How far it is then turned down, K.
+             * @description Turned at this moment whatever the school, s.
              */
-            turn_down_k?: number;
-            /** @description Where the knob stands after that. */
-            turned_down?: string | null;
-            /** @description Third person singular, as in "the fish sears". */
-            verb: string;
+            turn_at_s?: number | null;
+            /** @description Variations, the usual one first. */
+            variants?: components["schemas"]["Variant"][];
         };
         /** @description A fat for frying. */
         Oil: {
@@ -521,6 +1014,70 @@ export interface components {
          * @enum {string}
          */
         Origin: "wild_sea" | "wild_fresh" | "farmed_pellet" | "tuna";
+        /** @description What a method comes to. */
+        Outcome: {
+            /**
+             * Format: double
+             * @description Target temperature that the colours of the strip centre on, °C.
+             */
+            aim_c: number;
+            /**
+             * Format: double
+             * @description Core at its peak, °C.
+             */
+            core_peak_c: number;
+            /**
+             * Format: double
+             * @description First turn, s.
+             */
+            flip_s?: number | null;
+            /**
+             * Format: double
+             * @description Seconds that a cook stands by it.
+             */
+            hands_on_s: number;
+            /** @description Where the knob stands. */
+            knob: string;
+            /**
+             * Format: double
+             * @description Temperature of the medium, °C.
+             */
+            medium_c: number;
+            /**
+             * Format: double
+             * @description Time to heat up, s.
+             */
+            preheat_s: number;
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /** @description The result in numbers. */
+            quality: components["schemas"]["Quality"];
+            /**
+             * Format: double
+             * @description Rest, s.
+             */
+            rest_s: number;
+            /** @description The strip. */
+            strip: components["schemas"]["SmallStrip"];
+            /**
+             * Format: double
+             * @description Preheat, heat and rest, s.
+             */
+            total_s: number;
+            /**
+             * Format: double
+             * @description Seconds between the earliest and the latest pull that stay in the band; none where hotter is only firmer.
+             */
+            window_s?: number | null;
+        };
+        /**
+         * @description Outline of a cross-section.
+         * @enum {string}
+         */
+        Outline: "tapered" | "rounded" | "straight" | "oval" | "oval_with_cavity";
         /** @description What is on the board. */
         Piece: {
             /**
@@ -546,6 +1103,13 @@ export interface components {
              * @description Temperature at the start, °C, −1 to 25.
              */
             start_c: number;
+            /** @description Whether it is stuffed. */
+            stuffed?: boolean | null;
+            /**
+             * Format: double
+             * @description Thickness of the thin end, mm, 3 up to the thickness.
+             */
+            tail_mm?: number | null;
             /** @description Whether the thickness was measured rather than judged by eye. */
             thickness_measured?: boolean | null;
             /**
@@ -566,11 +1130,16 @@ export interface components {
         };
         /** @description Best plan for one piece and method. */
         PlanAnswer: {
+            /** @description Vessel, level and batch. */
+            batch: components["schemas"]["Batch"];
             /**
              * Format: double
              * @description How much the core still rises off the heat, K.
              */
             carry_over_k: number;
+            /** @description Id of the coat. */
+            coating: string;
+            consequence?: components["schemas"]["Consequence"] | null;
             /**
              * Format: double
              * @description Core when taken off, °C.
@@ -583,7 +1152,7 @@ export interface components {
             core_peak_c: number;
             /**
              * Format: double
-             * @description Share of the thickness that is dry when served, 0 to 1.
+             * @description Share of the flesh that is dry when served, 0 to 1.
              */
             dry_share: number;
             /**
@@ -596,6 +1165,11 @@ export interface components {
              * @description First turn, s; none where nothing is turned.
              */
             flip_s?: number | null;
+            gentler?: components["schemas"]["Gentler"] | null;
+            /** @description Where the heat went. */
+            heat: components["schemas"]["HeatBooks"];
+            /** @description And in words. */
+            judgements: components["schemas"]["Judgement"][];
             /**
              * Format: double
              * @description When it must be off at the latest, s.
@@ -615,9 +1189,16 @@ export interface components {
             method: string;
             /**
              * Format: double
+             * @description How much of the middle is set at that moment: what the guest would see, 0 to 1.
+             */
+            middle_opaque_share: number;
+            /**
+             * Format: double
              * @description Off the heat, s after the fish met it.
              */
             pull_s: number;
+            /** @description The result in numbers. */
+            quality: components["schemas"]["Quality"];
             /**
              * Format: double
              * @description Rest until the core peaks, s.
@@ -634,11 +1215,18 @@ export interface components {
             setting: components["schemas"]["SettingNote"];
             /**
              * Format: double
+             * @description How high the side is opaque at the first turn (at the pull where nothing is turned): what the
+             *     cook sees, 0 to 1; none where heat comes from all round.
+             */
+            side_opaque_share?: number | null;
+            /**
+             * Format: double
              * @description How far the right moment can wander, s.
              */
             spread_s: number;
             /** @description What to do, in order. */
             steps: components["schemas"]["Step"][];
+            tail?: components["schemas"]["Tail"] | null;
             /**
              * Format: double
              * @description Lower edge of the target band, °C.
@@ -653,6 +1241,8 @@ export interface components {
             target_to_c?: number | null;
             /** @description Every turn, s. */
             turns_s: number[];
+            /** @description Id of the method's variation. */
+            variant?: string | null;
             /**
              * Format: double
              * @description Earliest pull that stays in the band, s.
@@ -671,8 +1261,14 @@ export interface components {
              * @description Height above sea level, m, −430 to 5500.
              */
             altitude_m?: number | null;
+            /** @description Guests at risk eat it: by the book only, and some fish not at all. */
+            at_risk?: boolean | null;
+            /** @description Id of the coat; the method's usual one when left out. */
+            coating?: string | null;
             /** @description Target. */
             doneness: components["schemas"]["Doneness"];
+            /** @description Ids of the gear at hand; everything that the catalogue knows when left out. */
+            gear?: string[] | null;
             /**
              * Format: double
              * @description Temperature of the pan, oven, liquid, grate or oil, °C; the method's usual one when left out.
@@ -680,9 +1276,23 @@ export interface components {
             medium_c?: number | null;
             /** @description Id of the method. */
             method: string;
+            /** @description Id of the fat; sunflower oil when left out. */
+            oil?: string | null;
+            /**
+             * Format: double
+             * @description Off the heat at this moment, s; worked out when left out.
+             */
+            out_s?: number | null;
             /** @description The piece. */
             piece: components["schemas"]["Piece"];
             school?: components["schemas"]["School"] | null;
+            /**
+             * Format: double
+             * @description Turned at this moment, s after it met the heat; the school's moment when left out.
+             */
+            turn_s?: number | null;
+            /** @description Id of the method's variation; its usual one when left out. */
+            variant?: string | null;
         };
         /** @description A failure as it is sent (RFC 9457). */
         Problem: {
@@ -698,6 +1308,77 @@ export interface components {
             /** @description Stable name of the kind of problem. */
             type: string;
         };
+        /** @description Judgement of a plan in numbers. */
+        Quality: {
+            /**
+             * Format: double
+             * @description Browning of the better face; 1 is golden, 5 scorched.
+             */
+            browning: number;
+            /**
+             * Format: double
+             * @description Thickest crust, mm.
+             */
+            crust_mm: number;
+            /**
+             * Format: double
+             * @description Share of the flesh that is dry, crust left out, 0 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Share of the thickness within 4 K of the target when served, 0 to 1.
+             */
+            even_share: number;
+            /**
+             * Format: double
+             * @description Share of the flesh that got firm or worse (10 K above the target), crust left out, 0 to 1.
+             */
+            firm_share: number;
+            /**
+             * Format: double
+             * @description Steam and drip, share of the weight, 0 to 1.
+             */
+            juice_lost_share: number;
+            /**
+             * Format: double
+             * @description When the first face lets go, s; none when it never dries enough.
+             */
+            release_s?: number | null;
+            /**
+             * Format: double
+             * @description Risk that it tears when it is first moved, 0 to 1; none where nothing sticks.
+             */
+            tear_risk?: number | null;
+        };
+        /**
+         * @description How the resting piece lies.
+         * @enum {string}
+         */
+        RestPlace: "plate" | "rack" | "wrapped";
+        /** @description One cell of the ladder. */
+        Rung: {
+            /**
+             * Format: double
+             * @description Turn, s.
+             */
+            flip_s?: number | null;
+            /**
+             * Format: double
+             * @description Out, s.
+             */
+            pull_s: number;
+            /**
+             * Format: double
+             * @description Rest, s.
+             */
+            rest_s: number;
+            /**
+             * Format: double
+             * @description Window, s.
+             */
+            window_s?: number | null;
+        };
         /** @description Safety as the card shows it. */
         Safety: {
             /** @description What to tell the cook, most serious first. */
@@ -707,12 +1388,24 @@ export interface components {
              * @description Lethality in the worst place, minutes at 70 °C, z 7.5 K.
              */
             f70_min: number;
+            /**
+             * Format: double
+             * @description Limit of this piece, °C: 63, or that of minced (68) or stuffed (74) fish.
+             */
+            limit_c: number;
+            /**
+             * Format: double
+             * @description Time on end at that limit, s.
+             */
+            limit_hold_s: number;
             /** @description Whether that is a 6-log reduction of Listeria: 2.0 min, a standard apart from the first. */
             listeria_6_log: boolean;
             /** @description 60 °C for 1 min on end in the worst place (EU 853/2004). */
             parasites_killed: boolean;
             /** @description 63 °C for 15 s on end in the worst place (FDA Food Code 3-401.11). */
             reaches_63c_15s: boolean;
+            /** @description Whether the worst place holds that limit. */
+            reaches_limit: boolean;
         };
         /**
          * @description Which side goes to the heat, and for how long.
@@ -724,6 +1417,47 @@ export interface components {
          * @enum {string}
          */
         Section: "flat" | "oval";
+        /**
+         * @description The cross-section over time. Columns run from the middle to the side; of a whole fish from back to
+         *     belly. Places outside the outline hold the nearest flesh's values, to be clipped by `outline_mm`.
+         */
+        SectionAnswer: {
+            /** @description Middle of the backbone (across, up) and its radius, mm; none for boneless cuts. */
+            backbone_mm?: number[] | null;
+            /** @description Outline of the open cavity, likewise; empty where there is none. */
+            cavity_mm: number[][];
+            /** @description The place in the inner part that was heated least, °C. */
+            core_c: number[];
+            /** @description Crust (1) or not (0), indexed likewise. */
+            crust: number[][];
+            /** @description Edges of the columns, mm from the middle; negative towards the back of a whole fish. */
+            edge_mm: number[];
+            /** @description Edges of the rows, mm above the face that went down first. */
+            height_edge_mm: number[];
+            /** @description Hottest so far, whole °C, indexed `[time][column × rows + row]`. */
+            hottest_c: number[][];
+            /** @description Share of the middle that is set: what the guest sees. */
+            middle_opaque_share: number[];
+            /**
+             * @description Outline as points (across, up), mm: from the middle along the top to the side and back below;
+             *     of a whole fish all round.
+             */
+            outline_mm: number[][];
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /**
+             * @description Height above the heat to which the side shows opaque flesh, share of the thickness: what the
+             *     cook sees.
+             */
+            side_opaque_share: number[];
+            /** @description Times, s. */
+            time_s: number[];
+            /** @description Times when it is turned, s. */
+            turns_s: number[];
+        };
         /** @description The inside over time. */
         SectionPicture: {
             /** @description Heights above the face that went down first, mm. */
@@ -839,6 +1573,24 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** @description A small picture of the strip. */
+        SmallStrip: {
+            /** @description Crust at the face that went down first, mm. */
+            crust_bottom_mm: number[];
+            /** @description Crust at the other face, mm. */
+            crust_top_mm: number[];
+            /** @description Temperatures, °C, indexed `[time][height]`, lowest first. */
+            temperature_c: number[][];
+            /** @description Times, s. */
+            time_s: number[];
+            /** @description Turns, s. */
+            turns_s: number[];
+        };
+        /**
+         * @description What the cook's hands and the kitchen's air have to do with a method.
+         * @enum {string}
+         */
+        Smell: "little" | "some" | "strong";
         /** @description One kind of fish. */
         Species: {
             /** @description What to know about its bones. */
@@ -903,6 +1655,31 @@ export interface components {
             /** @description What to do, short. */
             title: string;
         };
+        /** @description The thin end simulated as its own thickness, on the clock of the thick one. */
+        Tail: {
+            /** @description What to do about it. */
+            advice: string;
+            /**
+             * Format: double
+             * @description Its core at its peak when it comes out with the rest, °C.
+             */
+            core_peak_c: number;
+            /**
+             * Format: double
+             * @description When it would have to come out for the same doneness, s.
+             */
+            done_s: number;
+            /**
+             * Format: double
+             * @description Share of it that is dry then, 0 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Its thickness, mm.
+             */
+            thickness_mm: number;
+        };
         /** @description New words for a card. */
         UpdateCard: {
             /** @description What the cook calls it, 1 to 80 characters. */
@@ -920,6 +1697,13 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** @description A variation of a method that changes its surroundings. */
+        Variant: {
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name in a sentence. */
+            name: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -929,6 +1713,45 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    create_backwards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackwardsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackwardsAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_cards: {
         parameters: {
             query?: never;
@@ -1193,6 +2016,45 @@ export interface operations {
             };
         };
     };
+    create_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_health: {
         parameters: {
             query?: never;
@@ -1208,6 +2070,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+        };
+    };
+    create_ladder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LadderAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -1231,6 +2132,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_section: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionAnswer"];
                 };
             };
             413: {

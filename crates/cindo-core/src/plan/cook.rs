@@ -2,7 +2,7 @@
 
 use crate::grid::Grid;
 use crate::material::Flesh;
-use crate::method::{Programme, Setting};
+use crate::method::{Programme, Schedule, Setting};
 use crate::solver::{Accuracy, Observer, Simulation, Sink, View};
 
 /// Longest rest, s.
@@ -12,24 +12,24 @@ const PAST_PEAK_K: f64 = 0.02;
 
 /// One piece in its programme at one resolution.
 #[derive(Debug)]
-pub(super) struct Cook {
-    pub(super) flesh: Flesh,
-    pub(super) grid: Grid,
-    pub(super) programme: Programme,
+pub(crate) struct Cook<'a> {
+    pub(crate) flesh: Flesh,
+    pub(crate) grid: Grid,
+    pub(crate) programme: Programme<'a>,
     accuracy: Accuracy,
     start_c: f64,
 }
 
 /// How a candidate ended.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Ending {
-    pub(super) core_at_pull_c: f64,
-    pub(super) peak_c: f64,
-    pub(super) rest_s: f64,
+pub(crate) struct Ending {
+    pub(crate) core_at_pull_c: f64,
+    pub(crate) peak_c: f64,
+    pub(crate) rest_s: f64,
     /// Where the core is, m.
-    pub(super) core_m: f64,
+    pub(crate) core_m: f64,
     /// What is compared with the target: the peak, or the level held long enough.
-    pub(super) level_c: f64,
+    pub(crate) level_c: f64,
 }
 
 /// Follows the core through the rest until it has peaked.
@@ -80,8 +80,8 @@ impl RestWatch<'_> {
     }
 }
 
-impl Cook {
-    pub(super) fn new(setting: &Setting<'_>, accuracy: Accuracy) -> Self {
+impl<'a> Cook<'a> {
+    pub(crate) fn new(setting: &Setting<'a>, accuracy: Accuracy) -> Self {
         let programme = setting.programme();
         Self {
             flesh: Flesh::of(&setting.species.flesh(), setting.boil_c),
@@ -93,27 +93,28 @@ impl Cook {
     }
 
     /// The raw piece as it meets the heat.
-    pub(super) fn raw(&self) -> Simulation<'_> {
+    pub(crate) fn raw(&self) -> Simulation<'_> {
         Simulation::new(&self.flesh, &self.grid, self.accuracy, self.start_c)
     }
 
     /// Cooks on from wherever the simulation stands to `until_s`, turning on the way.
-    pub(super) fn heat(
+    pub(crate) fn heat(
         &self,
         simulation: &mut Simulation<'_>,
-        turns_s: &[f64],
+        schedule: &Schedule,
         until_s: f64,
         observer: &mut impl Observer,
-    ) {
+    ) -> Sink {
         loop {
             let now = simulation.time_s();
-            let done = turns_s.iter().filter(|t| **t <= now + 1e-6).count();
-            let next = turns_s.get(done).copied().unwrap_or(f64::INFINITY).min(until_s);
+            let next = schedule.next_change_s(now).min(until_s);
             if next <= now + 1e-6 {
-                return;
+                return Sink::Continue;
             }
-            let phase = self.programme.phase(next - now, done % 2 == 1);
-            simulation.run(&phase, &self.programme.reservoir, observer);
+            let phase = self.programme.phase(schedule, now, next - now);
+            if simulation.run(&phase, observer) == Sink::Stop {
+                return Sink::Stop;
+            }
         }
     }
 
@@ -147,7 +148,7 @@ impl Cook {
             watch.trace.push((pull_s, core_at_pull_c));
         }
         let phase = self.programme.rest(LONGEST_REST_S, turned);
-        simulation.run(&phase, &self.programme.reservoir, &mut watch);
+        simulation.run(&phase, &mut watch);
         Ending {
             core_at_pull_c,
             peak_c: watch.peak_c,
@@ -161,23 +162,24 @@ impl Cook {
     pub(super) fn finish(
         &self,
         mut simulation: Simulation<'_>,
-        turns_s: &[f64],
+        schedule: &Schedule,
         pull_s: f64,
         hold_s: f64,
     ) -> Ending {
-        let turned = turns_s.iter().filter(|t| **t < pull_s).count() % 2 == 1;
+        // Whatever was to happen later does not.
+        let turned = schedule.is_turned(pull_s - 1e-3);
         if hold_s <= 0.0 {
-            self.heat(&mut simulation, turns_s, pull_s, &mut ());
+            self.heat(&mut simulation, schedule, pull_s, &mut ());
             return self.rest(&mut simulation, turned, 0.0, None);
         }
-        self.heat(&mut simulation, turns_s, pull_s - hold_s, &mut ());
+        self.heat(&mut simulation, schedule, pull_s - hold_s, &mut ());
         let before = simulation.temperature_c().to_vec();
-        self.heat(&mut simulation, turns_s, pull_s, &mut ());
+        self.heat(&mut simulation, schedule, pull_s, &mut ());
         self.rest(&mut simulation, turned, hold_s, Some(&before))
     }
 
     /// A whole candidate whose turns follow from its pull.
-    pub(super) fn candidate(&self, pull_s: f64, hold_s: f64) -> Ending {
-        self.finish(self.raw(), &self.programme.turns_s(pull_s), pull_s, hold_s)
+    pub(crate) fn candidate(&self, pull_s: f64, hold_s: f64) -> Ending {
+        self.finish(self.raw(), &self.programme.schedule(pull_s), pull_s, hold_s)
     }
 }

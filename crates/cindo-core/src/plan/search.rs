@@ -1,22 +1,25 @@
 //! The inverse problem: when to take it off so that it rests to the target, how wide the window is
 //! and how far the moment can wander with what nobody knows exactly.
 
-use super::answer::{self, PlanAnswer};
 use super::cook::{Cook, Ending};
-use super::{PlanRequest, Target};
+use super::record::{Film, Record, record};
+use super::request::Resolved;
+use super::target::Target;
 use crate::error::FieldError;
-use crate::method::Setting;
+use crate::method::{Schedule, Setting};
 use crate::solver::Accuracy;
 
 /// Longest time in the heat that is searched, s.
 const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 /// Shortest time in the heat, s.
-const SHORTEST_COOK_S: f64 = 2.0;
+pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
 /// The core's level is found to this, K: by guesses, and in the answer.
 const GUESS_TOLERANCE_K: f64 = 0.05;
 const LEVEL_TOLERANCE_K: f64 = 0.08;
+/// A by-the-book pull is lengthened by 3 % at most this often.
+const MOST_BOOK_TRIES: u32 = 40;
 /// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
 const BOOK_MARGIN_K: f64 = 0.1;
 
@@ -28,18 +31,18 @@ const START_K: f64 = 2.0;
 const FILM_SHARE: f64 = 0.2;
 const MEDIUM_K: f64 = 10.0;
 /// Look from and latest stand this many spreads from the pull.
-const SPREADS: f64 = 1.3;
+pub(crate) const SPREADS: f64 = 1.3;
 
 /// A root with the slope of the function there.
 #[derive(Debug, Clone, Copy)]
-struct Root {
-    at: f64,
-    slope: f64,
+pub(crate) struct Root {
+    pub(crate) at: f64,
+    pub(crate) slope: f64,
 }
 
 /// Finds where a rising function reaches `target`, from a guess: secant steps inside a shrinking
 /// bracket. `None` when it stays below up to `high`, the low end when it is above already there.
-fn rising_root(
+pub(crate) fn rising_root(
     mut f: impl FnMut(f64) -> f64,
     target: f64,
     tolerance: f64,
@@ -102,12 +105,43 @@ fn rising_root(
     Some(Root { at: x, slope })
 }
 
-/// Solves a plan.
-pub(super) fn plan(
-    request: &PlanRequest,
-    setting: &Setting<'_>,
-    target: &Target,
-) -> Result<PlanAnswer, Vec<FieldError>> {
+/// A solved piece: when to take it off, and the run that shows it.
+#[derive(Debug)]
+pub(crate) struct Solved<'a> {
+    pub(crate) cook: Cook<'a>,
+    pub(crate) schedule: Schedule,
+    pub(crate) pull_s: f64,
+    /// How fast the core's level rises with the pull, K/s.
+    pub(crate) slope: f64,
+    pub(crate) record: Record,
+}
+
+/// How a search is carried out.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Effort {
+    /// For the answer.
+    pub(crate) accuracy: Accuracy,
+    pub(crate) film: Film,
+}
+
+impl Effort {
+    /// For the plan that is shown.
+    pub(crate) const SHOWN: Self = Self { accuracy: Accuracy::FINE, film: Film::FULL };
+    /// For a figure beside the plan.
+    pub(crate) const ROUGH: Self = Self { accuracy: Accuracy::COARSE, film: Film::SMALL };
+    /// For comparing, ladders and questions asked backwards.
+    pub(crate) const COMPARED: Self = Self { accuracy: Accuracy::FAST, film: Film::SMALL };
+}
+
+/// Finds the earliest pull that rests to the target.
+///
+/// # Errors
+/// On `doneness`, when the target cannot be reached: why, and what would.
+pub(crate) fn solve<'a>(
+    resolved: &Resolved<'a>,
+    effort: Effort,
+) -> Result<Solved<'a>, Vec<FieldError>> {
+    let Resolved { setting, target, .. } = resolved;
     if setting.start_c >= target.from_c {
         return Err(vec![unreachable_because(format!(
             "it starts at {:.0} °C, already as warm as {}",
@@ -117,8 +151,6 @@ pub(super) fn plan(
     let hold_s = target.hold_s;
     let aim_c = if hold_s > 0.0 { target.aim_c + BOOK_MARGIN_K } else { target.aim_c };
     let coarse = Cook::new(setting, Accuracy::COARSE);
-    let fast = Cook::new(setting, Accuracy::FAST);
-    let fine = Cook::new(setting, Accuracy::FINE);
     let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
     let unreachable = || vec![unreachable(setting, target, &coarse)];
 
@@ -128,9 +160,10 @@ pub(super) fn plan(
     let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
     let rough =
         rising_root(level, aim_c, GUESS_TOLERANCE_K, guess, span).ok_or_else(unreachable)?;
+    let cook = Cook::new(setting, effort.accuracy);
     let mut ending = None;
     let fine_level = |pull_s: f64| {
-        let found = fine.candidate(pull_s, hold_s);
+        let found = cook.candidate(pull_s, hold_s);
         ending = Some((pull_s, found));
         found.level_c
     };
@@ -139,47 +172,45 @@ pub(super) fn plan(
     let mut pull_s = root.at;
     // The search ends on the candidate that it takes, unless it stopped between two.
     let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
-    let known = known.unwrap_or_else(|| fine.candidate(pull_s, hold_s));
-    let mut found = answer::record(setting, &fine, pull_s, hold_s, known);
+    let known = known.unwrap_or_else(|| cook.candidate(pull_s, hold_s));
+    let mut schedule = cook.programme.schedule(pull_s);
+    let mut found = record(resolved, &cook, &schedule, pull_s, known, effort.film);
     if hold_s > 0.0 {
         // The core may meet the rule before the coolest face does: lengthen until all of it does.
         let mut tries = 0;
-        while !found.verdict.reaches_63c_15s && tries < 40 {
+        while !found.verdict.reaches_limit && tries < MOST_BOOK_TRIES {
             pull_s *= 1.03;
-            let longer = fine.candidate(pull_s, hold_s);
-            found = answer::record(setting, &fine, pull_s, hold_s, longer);
+            let longer = cook.candidate(pull_s, hold_s);
+            schedule = cook.programme.schedule(pull_s);
+            found = record(resolved, &cook, &schedule, pull_s, longer, effort.film);
             tries += 1;
         }
-        if !found.verdict.reaches_63c_15s {
+        if !found.verdict.reaches_limit {
             return Err(unreachable());
         }
     }
-
-    let window = window(&fast, target, pull_s, root.slope);
-    let spread_s = spread(setting, request, &fast, pull_s, hold_s, root.slope);
-    found.look_from_s = (pull_s - SPREADS * spread_s).max(0.0);
-    let far_edge = window.map_or(f64::INFINITY, |w| w.1);
-    found.latest_s = (pull_s + SPREADS * spread_s).min(far_edge).max(pull_s);
-    found.window_s = window.map(|(early, late)| late - early);
-    found.window_from_s = window.map(|(early, _)| early);
-    found.spread_s = spread_s;
-    Ok(answer::assemble(request, setting, target, &fine, found))
+    Ok(Solved { cook, schedule, pull_s, slope: root.slope, record: found })
 }
 
 /// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast
 /// solver finds them, corrected by what it is off at the plan's own pull.
-fn window(fast: &Cook, target: &Target, pull_s: f64, slope: f64) -> Option<(f64, f64)> {
+pub(crate) fn window(
+    fast: &Cook<'_>,
+    schedule: &Schedule,
+    target: &Target,
+    pull_s: f64,
+    slope: f64,
+) -> Option<(f64, f64)> {
     let upper_c = target.to_c?;
-    let turns_s = fast.programme.turns_s(pull_s);
-    let floor_s = turns_s.last().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
+    let floor_s = schedule.turns_s.last().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
     let mut shared = fast.raw();
     let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
-    fast.heat(&mut shared, &turns_s, fork_s, &mut ());
+    fast.heat(&mut shared, schedule, fork_s, &mut ());
     let level = |at_s: f64| {
         if at_s >= fork_s {
-            fast.finish(shared.clone(), &turns_s, at_s, 0.0).peak_c
+            fast.finish(shared.clone(), schedule, at_s, 0.0).peak_c
         } else {
-            fast.finish(fast.raw(), &turns_s, at_s, 0.0).peak_c
+            fast.finish(fast.raw(), schedule, at_s, 0.0).peak_c
         }
     };
     let bias = level(pull_s) - target.aim_c;
@@ -206,16 +237,16 @@ fn window(fast: &Cook, target: &Target, pull_s: f64, slope: f64) -> Option<(f64,
 
 /// Standard deviation, so to speak, of the right pull, s: one finite difference for each thing that
 /// nobody knows exactly, added in quadrature.
-fn spread(
+pub(crate) fn spread(
     setting: &Setting<'_>,
-    request: &PlanRequest,
-    fast: &Cook,
+    measured: bool,
+    fast: &Cook<'_>,
+    schedule: &Schedule,
     pull_s: f64,
     hold_s: f64,
     slope: f64,
 ) -> f64 {
-    let base = fast.candidate(pull_s, hold_s).level_c;
-    let measured = request.piece.thickness_measured.unwrap_or(false);
+    let base = fast.finish(fast.raw(), schedule, pull_s, hold_s).level_c;
     let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
     let mut variants = vec![
         Setting { thickness_m: setting.thickness_m + thicker, ..setting.clone() },
@@ -230,8 +261,7 @@ fn spread(
         .map(|variant| {
             let cook = Cook::new(variant, Accuracy::FAST);
             // The same clock times: only the piece or its heat differs.
-            let turns_s = fast.programme.turns_s(pull_s);
-            let level = cook.finish(cook.raw(), &turns_s, pull_s, hold_s).level_c;
+            let level = cook.finish(cook.raw(), schedule, pull_s, hold_s).level_c;
             ((level - base) / slope.max(1e-6)).powi(2)
         })
         .sum();
@@ -243,7 +273,7 @@ fn unreachable_because(message: String) -> FieldError {
 }
 
 /// Says why a target cannot be reached, and what would reach it.
-fn unreachable(setting: &Setting<'_>, target: &Target, coarse: &Cook) -> FieldError {
+fn unreachable(setting: &Setting<'_>, target: &Target, coarse: &Cook<'_>) -> FieldError {
     let ending: Ending = coarse.candidate(LONGEST_COOK_S, target.hold_s);
     let needed = if target.hold_s > 0.0 {
         format!("{:.0} °C for {:.0} s", target.from_c, target.hold_s)

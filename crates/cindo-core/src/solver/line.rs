@@ -3,15 +3,18 @@
 use crate::face::{Face, FaceFlux};
 use crate::material::Flesh;
 
-/// An exposed end of a line.
+/// Where surroundings touch a line: at its ends, or along it where its outline is slanted.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct End<'a> {
-    pub(super) face: &'a Face,
-    /// Area of the end per m² of outer face.
+pub(super) struct End {
+    /// The cell behind the face.
+    pub(super) cell: usize,
+    /// Its face, as a place in the stage's list.
+    pub(super) face: usize,
+    /// Exposed area, in the unit of the volumes over a length.
     pub(super) area: f64,
     /// Conductance of the half cell behind the face, W/(m² K).
     pub(super) half_cell_w_m2k: f64,
-    /// Surface temperature of the stage before, °C.
+    /// Outermost surface temperature of the stage before, °C.
     pub(super) guess_c: f64,
 }
 
@@ -27,32 +30,37 @@ pub(super) struct Stage<'a> {
     pub(super) base: &'a [f64],
     /// Implicit share of the step, s.
     pub(super) implicit_s: f64,
-    /// Bottom (or centre) and top; `None` is insulated.
-    pub(super) ends: [Option<End<'a>>; 2],
+    /// Everything that is exposed; the rest is insulated.
+    pub(super) ends: &'a [End],
+    /// The faces that the ends point to.
+    pub(super) faces: &'a [Face],
 }
 
 /// Scratch of one line, allocated once. `temperature` and `slope` belong to the heat content that
-/// the last solve left behind.
+/// the last solve left behind, `flux` is what crossed its ends, as booked.
 #[derive(Debug, Clone)]
 pub(super) struct Scratch {
     pub(super) temperature: Vec<f64>,
     pub(super) slope: Vec<f64>,
+    pub(super) flux: Vec<FaceFlux>,
     matrix: Tridiagonal,
     /// Slopes that the matrix was built with.
     matrix_slope: Vec<f64>,
     /// Flux slopes at the ends that the matrix was built with, W/(m² K).
-    matrix_end: [f64; 2],
+    matrix_end: Vec<f64>,
     flow: Vec<f64>,
     change: Vec<f64>,
     predicted: Vec<f64>,
 }
 
 impl Scratch {
-    pub(super) fn new(n: usize) -> Self {
+    /// Scratch for `n` cells (even) and at most `ends` exposed faces.
+    pub(super) fn new(n: usize, ends: usize) -> Self {
         let zeros = || vec![0.0; n];
         Self {
             temperature: zeros(),
             slope: zeros(),
+            flux: vec![FaceFlux::default(); ends],
             matrix: Tridiagonal {
                 lower: zeros(),
                 diagonal: zeros(),
@@ -60,7 +68,7 @@ impl Scratch {
                 pivot: zeros(),
             },
             matrix_slope: zeros(),
-            matrix_end: [0.0; 2],
+            matrix_end: vec![0.0; ends],
             flow: zeros(),
             change: zeros(),
             predicted: zeros(),
@@ -161,46 +169,40 @@ impl Stage<'_> {
     /// Solves `V (E − base) = implicit_s · F(T(E))` for the heat content `e` (in: a guess whose
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
     /// system. `keep_matrix` starts with the factors of the solve before, which suit the second
-    /// stage of a step. Returns the fluxes at both ends as booked, and the number of linear solves.
-    pub(super) fn solve(
-        &self,
-        e: &mut [f64],
-        work: &mut Scratch,
-        keep_matrix: bool,
-    ) -> ([FaceFlux; 2], usize) {
-        let last = e.len() - 1;
-        let mut guess_c = self.ends.map(|end| end.map_or(0.0, |end| end.guess_c));
+    /// stage of a step. Leaves the fluxes at the ends, as booked, in the scratch; returns the number
+    /// of linear solves.
+    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch, keep_matrix: bool) -> usize {
+        for (flux, end) in work.flux.iter_mut().zip(self.ends) {
+            flux.outer_c = end.guess_c;
+        }
         let mut rounds = 0;
         loop {
-            let mut flux = self.fluxes(&work.temperature, guess_c);
-            guess_c = flux.map(|f| f.surface_c);
+            for (flux, end) in work.flux.iter_mut().zip(self.ends) {
+                let cell_c = work.temperature[end.cell];
+                *flux = self.faces[end.face].balance(
+                    cell_c,
+                    end.half_cell_w_m2k,
+                    self.flesh.boil_c,
+                    flux.outer_c,
+                );
+            }
             if rounds > 0 || !keep_matrix {
-                self.build_matrix(work, &flux);
+                self.build_matrix(work);
             }
             rounds += 1;
-            self.residual(e, work, &flux);
+            self.residual(e, work);
             work.matrix.substitute(&mut work.change);
-            for (side, cell) in [(0, 0), (1, last)] {
-                flux[side].incoming_w_m2 +=
-                    work.matrix_end[side] * work.matrix_slope[cell] * work.change[cell];
+            for ((flux, end), slope) in work.flux.iter_mut().zip(self.ends).zip(&work.matrix_end) {
+                flux.incoming_w_m2 += slope * work.matrix_slope[end.cell] * work.change[end.cell];
             }
             if self.apply(e, work) < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
-                return (flux, rounds);
+                return rounds;
             }
         }
     }
 
-    fn fluxes(&self, temperature: &[f64], guess_c: [f64; 2]) -> [FaceFlux; 2] {
-        [0, 1].map(|side: usize| {
-            self.ends[side].as_ref().map_or_else(FaceFlux::default, |end| {
-                let cell_c = temperature[side * (temperature.len() - 1)];
-                end.face.balance(cell_c, end.half_cell_w_m2k, self.flesh.boil_c, guess_c[side])
-            })
-        })
-    }
-
     /// Builds and factorises the Newton matrix at the slopes in the scratch.
-    fn build_matrix(&self, work: &mut Scratch, flux: &[FaceFlux; 2]) {
+    fn build_matrix(&self, work: &mut Scratch) {
         let n = self.volume_m.len();
         let dt = self.implicit_s;
         work.matrix_slope.copy_from_slice(&work.slope);
@@ -222,17 +224,15 @@ impl Stage<'_> {
         }
         diagonal[0] = volume[0] - lower[1];
         diagonal[n - 1] = volume[n - 1] - upper[n - 2];
-        for (side, cell) in [(0, 0), (1, n - 1)] {
-            work.matrix_end[side] = flux[side].slope_w_m2k;
-            if let Some(end) = &self.ends[side] {
-                diagonal[cell] -= dt * end.area * flux[side].slope_w_m2k * slope[cell];
-            }
+        for ((kept, flux), end) in work.matrix_end.iter_mut().zip(&work.flux).zip(self.ends) {
+            *kept = flux.slope_w_m2k;
+            diagonal[end.cell] -= dt * end.area * flux.slope_w_m2k * slope[end.cell];
         }
         matrix.factor();
     }
 
     /// What the stage equation still lacks, into `change`.
-    fn residual(&self, e: &[f64], work: &mut Scratch, flux: &[FaceFlux; 2]) {
+    fn residual(&self, e: &[f64], work: &mut Scratch) {
         let n = e.len();
         let dt = self.implicit_s;
         let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..n - 1]);
@@ -241,14 +241,14 @@ impl Stage<'_> {
         for i in 0..n - 1 {
             flow[i] = dt * link[i] * (temperature[i + 1] - temperature[i]);
         }
-        let into = |side: usize| {
-            self.ends[side].as_ref().map_or(0.0, |end| dt * end.area * flux[side].net_w_m2())
-        };
-        flow[n - 1] = into(1);
+        flow[n - 1] = 0.0;
         for i in 1..n {
             change[i] = volume[i] * (base[i] - e[i]) + flow[i] - flow[i - 1];
         }
-        change[0] = volume[0] * (base[0] - e[0]) + flow[0] + into(0);
+        change[0] = volume[0] * (base[0] - e[0]) + flow[0];
+        for (flux, end) in work.flux.iter().zip(self.ends) {
+            change[end.cell] += dt * end.area * flux.net_w_m2();
+        }
     }
 
     /// Adds the change and evaluates the new temperatures; returns how far the worst of them is

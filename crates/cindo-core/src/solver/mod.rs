@@ -4,10 +4,14 @@
 //! from it, and the boiling plateau is a flat stretch of that curve. Nothing is clipped after the
 //! step, so heat and water balance to rounding, and a young crust needs no tiny fixed step.
 
+mod heater;
 mod line;
+mod plane;
 mod run;
 
-pub use run::{Balance, Observer, Phase, Reservoir, Simulation, Sink, Surround, View, WorkCount};
+pub use heater::{Heater, ROOM_C, Store};
+pub(crate) use plane::{Faces, PlaneSimulation};
+pub use run::{Balance, Coat, Observer, Phase, Simulation, Sink, Surround, View, WorkCount};
 
 /// Resolution of a run.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -24,9 +28,14 @@ pub struct Accuracy {
 
 impl Accuracy {
     /// For first guesses only.
-    pub const COARSE: Self = Self { cells: 20, columns: 1, tolerance_k: 0.1, longest_step_s: 20.0 };
+    pub const COARSE: Self = Self { cells: 20, columns: 1, tolerance_k: 0.1, longest_step_s: 60.0 };
     /// For windows, spreads and comparison.
-    pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 12.0 };
+    pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 40.0 };
+    /// For the cut face.
+    pub const PLANE: Self =
+        Self { cells: 32, columns: 16, tolerance_k: 0.06, longest_step_s: 12.0 };
+    /// For what the side shows at the turn.
+    pub const SIDE: Self = Self { cells: 16, columns: 6, tolerance_k: 0.1, longest_step_s: 15.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the bare solver.

@@ -1,6 +1,7 @@
 //! Stepping a piece through phases of heat.
 
 use super::Accuracy;
+use super::heater::{Heater, Store};
 use super::line::{End, Scratch, Stage};
 use crate::face::{Face, FaceFlux};
 use crate::grid::Grid;
@@ -8,67 +9,72 @@ use crate::material::Flesh;
 
 /// Diagonal coefficient of the two-stage, second-order, L-stable, stiffly accurate Runge–Kutta
 /// method: 1 − 1/√2. Source: Alexander (1977), SIAM J. Numer. Anal. 14:1006.
-const GAMMA: f64 = 1.0 - std::f64::consts::FRAC_1_SQRT_2;
+pub(super) const GAMMA: f64 = 1.0 - std::f64::consts::FRAC_1_SQRT_2;
 /// Turns a heat error into an equivalent temperature error, J/(m³ K): raw fish, rounded.
-const TYPICAL_CAPACITY_J_M3K: f64 = 3.8e6;
+pub(super) const TYPICAL_CAPACITY_J_M3K: f64 = 3.8e6;
 /// First step after the surroundings change, s: a new surface layer is that young.
-const FIRST_STEP_S: f64 = 0.05;
+pub(super) const FIRST_STEP_S: f64 = 0.05;
 /// Steps never shrink below this, s; a front crossing a cell must not stall a run.
-const SHORTEST_STEP_S: f64 = 0.01;
+pub(super) const SHORTEST_STEP_S: f64 = 0.01;
 
-/// A store of heat that the piece cooks on: pan, oil, liquid, oven air, grate.
-#[derive(Debug, Clone, PartialEq)]
-pub enum Reservoir {
-    /// Stays at one temperature, °C.
-    Held(f64),
-    /// Follows set points (seconds from the start of the cook, °C), linear between them.
-    Course(Vec<(f64, f64)>),
-}
-
-impl Reservoir {
-    /// Temperature at a time since the start of the cook, °C.
-    pub fn temperature_c(&self, time_s: f64) -> f64 {
-        match self {
-            Self::Held(temperature_c) => *temperature_c,
-            Self::Course(points) => {
-                let i = points.partition_point(|p| p.0 <= time_s);
-                match (i.checked_sub(1).and_then(|j| points.get(j)), points.get(i)) {
-                    (Some(a), Some(b)) => a.1 + (b.1 - a.1) * (time_s - a.0) / (b.0 - a.0),
-                    (Some(end), None) | (None, Some(end)) => end.1,
-                    (None, None) => f64::NAN,
-                }
-            }
-        }
-    }
-}
-
-/// What acts on one face: a fixed surrounding, or one whose medium is the reservoir.
+/// What acts on one face: a fixed surrounding, or one whose medium is the heater's store.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Surround {
     /// Film, radiation and drying.
     pub face: Face,
-    /// Whether the medium temperature is the reservoir's at every moment.
-    pub on_reservoir: bool,
+    /// Whether the medium temperature is the store's at every moment.
+    pub on_store: bool,
+    /// Whether what radiates at it is at the store's temperature.
+    pub radiant_on_store: bool,
+    /// A coat that changes as it cooks.
+    pub coat: Coat,
+}
+
+/// A coat whose resistance goes from wet and foaming to set and porous, as a decaying exponential
+/// of the time since the fish met the heat.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Coat {
+    /// At the start, m² K/W.
+    pub wet_m2k_w: f64,
+    /// Once it has set, m² K/W.
+    pub set_m2k_w: f64,
+    /// Time scale of setting, s; 0 for a coat that does not change.
+    pub settle_s: f64,
+}
+
+impl Coat {
+    fn at_m2k_w(&self, time_s: f64) -> f64 {
+        if self.settle_s <= 0.0 {
+            return self.set_m2k_w;
+        }
+        self.set_m2k_w + (self.wet_m2k_w - self.set_m2k_w) * (-time_s / self.settle_s).exp()
+    }
 }
 
 impl Surround {
     /// A surrounding of its own temperature.
     pub const fn fixed(face: Face) -> Self {
-        Self { face, on_reservoir: false }
+        Self {
+            face,
+            on_store: false,
+            radiant_on_store: false,
+            coat: Coat { wet_m2k_w: 0.0, set_m2k_w: 0.0, settle_s: 0.0 },
+        }
     }
 
-    /// A surrounding whose medium is the reservoir.
-    pub const fn reservoir(face: Face) -> Self {
-        Self { face, on_reservoir: true }
-    }
-
-    fn at(&self, reservoir_c: f64) -> Face {
-        if self.on_reservoir { Face { medium_c: reservoir_c, ..self.face } } else { self.face }
+    /// The face at a moment.
+    pub(crate) fn at(&self, store_c: f64, time_s: f64) -> Face {
+        Face {
+            medium_c: if self.on_store { store_c } else { self.face.medium_c },
+            radiant_c: if self.radiant_on_store { Some(store_c) } else { self.face.radiant_c },
+            coat_m2k_w: self.face.coat_m2k_w + self.coat.at_m2k_w(time_s),
+            ..self.face
+        }
     }
 }
 
 /// A stretch of time with unchanged surroundings.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Phase {
     /// How long, s.
     pub duration_s: f64,
@@ -76,6 +82,8 @@ pub struct Phase {
     pub bottom: Option<Surround>,
     /// Acts on the top, or all round a symmetric piece; `None` is insulated.
     pub top: Option<Surround>,
+    /// Where the heat comes from.
+    pub heater: Heater,
 }
 
 /// Sums of heat and water over a run, per m² of one exposed face.
@@ -87,6 +95,50 @@ pub struct Balance {
     pub latent_j_m2: f64,
     /// Water that left, kg/m².
     pub evaporated_kg_m2: f64,
+    /// The part of `incoming_j_m2` that the heater's store gave, J/m².
+    pub drawn_j_m2: f64,
+}
+
+impl Balance {
+    /// Books what crosses one face of `area` (m² per m² of outer face) in a two-stage step.
+    pub(super) fn book(&mut self, step_s: f64, area: f64, stages: [&FaceFlux; 2], on_store: bool) {
+        for (flux, share) in stages.into_iter().zip([1.0 - GAMMA, GAMMA]) {
+            let weight = area * share * step_s;
+            self.incoming_j_m2 += weight * flux.incoming_w_m2;
+            self.latent_j_m2 += weight * flux.drying_w_m2;
+            self.evaporated_kg_m2 += weight * flux.drying_kg_m2s;
+            if on_store {
+                self.drawn_j_m2 += weight * flux.incoming_w_m2;
+            }
+        }
+    }
+
+    pub(super) fn add(&mut self, other: &Self) {
+        self.incoming_j_m2 += other.incoming_j_m2;
+        self.latent_j_m2 += other.latent_j_m2;
+        self.evaporated_kg_m2 += other.evaporated_kg_m2;
+        self.drawn_j_m2 += other.drawn_j_m2;
+    }
+}
+
+/// The step to try next (s), and whether it lands on the stop.
+pub(super) fn next_step(wanted_s: f64, longest_s: f64, left_s: f64) -> (f64, bool) {
+    let step_s = wanted_s.min(longest_s);
+    if step_s > left_s - 1e-9 {
+        (left_s, true)
+    } else if step_s > 0.5 * left_s {
+        (0.5 * left_s, false)
+    } else {
+        (step_s, false)
+    }
+}
+
+/// The step to want after one that was taken, s. A step cut short to land says nothing against the
+/// length wanted before.
+pub(super) fn following_step(wanted_s: f64, taken_s: f64, fit: f64, lands: bool) -> f64 {
+    let grown = taken_s * fit.clamp(0.3, 2.0);
+    let next = if lands { grown.max(wanted_s * fit.min(1.0)) } else { grown };
+    next.max(SHORTEST_STEP_S)
 }
 
 /// How much a run worked; equal inputs give equal counts.
@@ -122,8 +174,10 @@ pub struct View<'a> {
     pub dried: &'a [f64],
     /// Surface temperatures, °C: bottom (of a symmetric piece: its centre) and top.
     pub surface_c: [f64; 2],
-    /// Temperature of the reservoir, °C.
-    pub reservoir_c: f64,
+    /// Temperatures of the outermost surfaces, those of a coat if there is one, °C.
+    pub outer_c: [f64; 2],
+    /// Temperature of the heater's store, °C.
+    pub store_c: f64,
 }
 
 /// Watches a run.
@@ -136,6 +190,9 @@ pub trait Observer {
         f64::INFINITY
     }
 }
+
+/// Stands in where a side is insulated; never asked.
+const INSULATED: Face = Face::convective(0.0, 0.0);
 
 /// An observer that sees nothing.
 impl Observer for () {
@@ -161,10 +218,12 @@ pub struct Simulation<'a> {
     hottest: Vec<f64>,
     slope: Vec<f64>,
     surface_c: [f64; 2],
+    outer_c: [f64; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
     pending: Balance,
-    pending_surface_c: [Option<f64>; 2],
+    pending_surface_c: [Option<[f64; 2]>; 2],
+    store: Store,
     total_volume_m: f64,
     start_heat_j_m2: f64,
     count: WorkCount,
@@ -196,9 +255,11 @@ impl<'a> Simulation<'a> {
             hottest: vec![start_c; n],
             slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
+            outer_c: [start_c; 2],
             balance: Balance::default(),
             pending: Balance::default(),
             pending_surface_c: [None; 2],
+            store: Store::default(),
             total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
             count: WorkCount::default(),
@@ -207,7 +268,7 @@ impl<'a> Simulation<'a> {
             stage_one: vec![0.0; n],
             stage_two: vec![0.0; n],
             base: vec![0.0; n],
-            scratch: Scratch::new(n),
+            scratch: Scratch::new(n, 2),
         }
     }
 
@@ -236,6 +297,11 @@ impl<'a> Simulation<'a> {
         self.surface_c
     }
 
+    /// The store of heat as it stands.
+    pub fn store(&self) -> &Store {
+        &self.store
+    }
+
     /// Heat and water booked so far.
     pub fn balance(&self) -> Balance {
         self.balance
@@ -259,38 +325,24 @@ impl<'a> Simulation<'a> {
     }
 
     /// Runs one phase to its end, or until the observer stops it. Returns whether it was stopped.
-    pub fn run(
-        &mut self,
-        phase: &Phase,
-        reservoir: &Reservoir,
-        observer: &mut impl Observer,
-    ) -> Sink {
+    pub fn run(&mut self, phase: &Phase, observer: &mut impl Observer) -> Sink {
         let end_s = self.time_s + phase.duration_s;
+        self.store.meet(&phase.heater);
         self.step_s = FIRST_STEP_S;
         // Landing within rounding of the end counts as landing.
         while self.time_s < end_s - 1e-9 {
             let stop_s = end_s.min(observer.next_stop_s());
-            let left_s = stop_s - self.time_s;
-            let mut step_s = self.step_s.min(self.accuracy.longest_step_s);
-            if step_s > left_s - 1e-9 {
-                step_s = left_s;
-            } else if step_s > 0.5 * left_s {
-                step_s = 0.5 * left_s;
-            }
-            let lands = step_s >= left_s;
-            let reservoir_c = reservoir.temperature_c(self.time_s + 0.5 * step_s);
-            let error_k = self.attempt(step_s, phase, reservoir_c);
+            let (step_s, lands) =
+                next_step(self.step_s, self.accuracy.longest_step_s, stop_s - self.time_s);
+            let error_k = self.attempt(step_s, phase);
             let fit = 0.9 * (self.accuracy.tolerance_k / error_k.max(1e-12)).sqrt();
             if fit < 0.5 && step_s > SHORTEST_STEP_S {
                 self.count.rejected += 1;
                 self.step_s = (step_s * fit.max(0.2)).max(SHORTEST_STEP_S);
                 continue;
             }
-            // A step cut short to land says nothing against the length tried before.
-            let grown = step_s * fit.clamp(0.3, 2.0);
-            self.step_s = if lands { grown.max(self.step_s * fit.min(1.0)) } else { grown };
-            self.step_s = self.step_s.max(SHORTEST_STEP_S);
-            self.accept(step_s);
+            self.step_s = following_step(self.step_s, step_s, fit, lands);
+            self.accept(step_s, &phase.heater);
             if lands {
                 self.time_s = stop_s;
             }
@@ -300,7 +352,8 @@ impl<'a> Simulation<'a> {
                 temperature_c: &self.temperature,
                 dried: &self.dried,
                 surface_c: self.surface_c,
-                reservoir_c: reservoir.temperature_c(self.time_s),
+                outer_c: self.outer_c,
+                store_c: self.store.temperature_c(),
             };
             if observer.observe(&view) == Sink::Stop {
                 return Sink::Stop;
@@ -310,7 +363,7 @@ impl<'a> Simulation<'a> {
     }
 
     /// Tries one step into `stage_two` and the pending flux; returns its error, K.
-    fn attempt(&mut self, step_s: f64, phase: &Phase, reservoir_c: f64) -> f64 {
+    fn attempt(&mut self, step_s: f64, phase: &Phase) -> f64 {
         let n = self.heat.len();
         let grid = self.grid;
         let k = &mut self.conductivity[..n];
@@ -328,18 +381,31 @@ impl<'a> Simulation<'a> {
                     2.0 * area[i] * k[i] * k[i + 1] / (width[i] * k[i + 1] + width[i + 1] * k[i]);
             }
         }
-        let bottom = if self.grid.is_symmetric() { None } else { phase.bottom };
-        let faces = [bottom, phase.top].map(|s| s.map(|s| s.at(reservoir_c)));
+        let store_c = self.store.ahead_c(0.5 * step_s);
+        let at_s = self.time_s + 0.5 * step_s;
+        let bottom = if grid.is_symmetric() { None } else { phase.bottom };
+        let surrounds = [bottom, phase.top];
+        let faces = surrounds.map(|s| s.map_or(INSULATED, |s| s.at(store_c, at_s)));
+        let mut sides = [0; 2];
+        let mut exposed = 0;
+        for side in 0..2 {
+            if surrounds[side].is_some() {
+                sides[exposed] = side;
+                exposed += 1;
+            }
+        }
         let end = |side: usize, guess_c: f64| {
             let cell = side * (n - 1);
-            faces[side].as_ref().map(|face| End {
-                face,
+            End {
+                cell,
+                face: side,
                 area: grid.area[side * n],
                 half_cell_w_m2k: 2.0 * k[cell] / width[cell],
                 guess_c,
-            })
+            }
         };
-        let mut stage = Stage {
+        let ends = sides.map(|side| end(side, self.outer_c[side]));
+        let stage = Stage {
             flesh: self.flesh,
             volume_m: &self.grid.volume_m,
             link_w_k: &self.link,
@@ -347,12 +413,14 @@ impl<'a> Simulation<'a> {
             inverse_scale: &self.inverse_scale,
             base: &self.heat,
             implicit_s: GAMMA * step_s,
-            ends: [end(0, self.surface_c[0]), end(1, self.surface_c[1])],
+            ends: &ends[..exposed],
+            faces: &faces,
         };
         self.stage_one.copy_from_slice(&self.heat);
         self.scratch.temperature.copy_from_slice(&self.temperature);
         self.scratch.slope.copy_from_slice(&self.slope);
-        let (first, first_solves) = stage.solve(&mut self.stage_one, &mut self.scratch, false);
+        let mut solves = stage.solve(&mut self.stage_one, &mut self.scratch, false);
+        let first = [self.scratch.flux[0], self.scratch.flux[1]];
 
         let lead = (1.0 - GAMMA) / GAMMA;
         {
@@ -364,15 +432,24 @@ impl<'a> Simulation<'a> {
                 two[i] = base[i] + gain;
             }
         }
-        stage.base = &self.base;
-        stage.ends = [end(0, first[0].surface_c), end(1, first[1].surface_c)];
+        let mut later = ends;
+        for (end, flux) in later.iter_mut().zip(&first) {
+            end.guess_c = flux.outer_c;
+        }
+        let stage = Stage { base: &self.base, ends: &later[..exposed], ..stage };
         self.scratch.follow(&self.stage_one, &self.stage_two);
-        let (second, second_solves) = stage.solve(&mut self.stage_two, &mut self.scratch, true);
+        solves += stage.solve(&mut self.stage_two, &mut self.scratch, true);
+        let second = [self.scratch.flux[0], self.scratch.flux[1]];
 
-        self.count.solves += (first_solves + second_solves) as u64;
-        self.book(step_s, &first, &second);
-        self.pending_surface_c =
-            [0, 1].map(|side: usize| faces[side].map(|_| second[side].surface_c));
+        self.count.solves += solves as u64;
+        self.pending = Balance::default();
+        self.pending_surface_c = [None; 2];
+        for i in 0..exposed {
+            let side = sides[i];
+            let on_store = surrounds[side].is_some_and(|s| s.on_store);
+            self.pending.book(step_s, ends[i].area, [&first[i], &second[i]], on_store);
+            self.pending_surface_c[side] = Some([second[i].surface_c, second[i].outer_c]);
+        }
         let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
         let (base, two) = (&self.base[..n], &self.stage_two[..n]);
         let volume = &grid.volume_m[..n];
@@ -383,29 +460,12 @@ impl<'a> Simulation<'a> {
         error / (self.total_volume_m * TYPICAL_CAPACITY_J_M3K)
     }
 
-    /// Books what crosses the faces during the step being tried.
-    fn book(&mut self, step_s: f64, first: &[FaceFlux; 2], second: &[FaceFlux; 2]) {
-        let weights = [(1.0 - GAMMA) * step_s, GAMMA * step_s];
-        let n = self.heat.len();
-        let mut sum = Balance::default();
-        for side in 0..2 {
-            let area = self.grid.area[side * n];
-            for (flux, weight) in [(&first[side], weights[0]), (&second[side], weights[1])] {
-                sum.incoming_j_m2 += area * weight * flux.incoming_w_m2;
-                sum.latent_j_m2 += area * weight * flux.drying_w_m2;
-                sum.evaporated_kg_m2 += area * weight * flux.drying_kg_m2s;
-            }
-        }
-        self.pending = sum;
-    }
-
     /// Makes the tried step the state: boiled water leaves for good.
-    fn accept(&mut self, step_s: f64) {
+    fn accept(&mut self, step_s: f64, heater: &Heater) {
+        self.store.advance(heater, self.time_s, step_s, self.pending.drawn_j_m2);
         self.time_s += step_s;
         self.count.steps += 1;
-        self.balance.incoming_j_m2 += self.pending.incoming_j_m2;
-        self.balance.latent_j_m2 += self.pending.latent_j_m2;
-        self.balance.evaporated_kg_m2 += self.pending.evaporated_kg_m2;
+        self.balance.add(&self.pending);
         std::mem::swap(&mut self.heat, &mut self.stage_two);
         let mut boiled_j_m2 = 0.0;
         for i in 0..self.heat.len() {
@@ -428,9 +488,9 @@ impl<'a> Simulation<'a> {
         self.balance.evaporated_kg_m2 += boiled_j_m2 / self.flesh.latent_j_kg;
         let last = self.heat.len() - 1;
         // An insulated end has no surface balance of its own: it is as warm as the cell behind it.
-        self.surface_c = [
-            self.pending_surface_c[0].unwrap_or(self.temperature[0]),
-            self.pending_surface_c[1].unwrap_or(self.temperature[last]),
-        ];
+        for (side, cell) in [(0, 0), (1, last)] {
+            [self.surface_c[side], self.outer_c[side]] =
+                self.pending_surface_c[side].unwrap_or([self.temperature[cell]; 2]);
+        }
     }
 }

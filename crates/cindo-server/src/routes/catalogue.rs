@@ -1,6 +1,6 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
-use cindo_core::catalogue::{Band, Cut, Method, Species};
+use cindo_core::catalogue::{Band, Coating, Cut, Gear, Method, Oil, Species};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -19,7 +19,11 @@ pub(crate) struct CatalogueDto<'a> {
     /// Doneness bands in rising order.
     bands: &'a [Band],
     /// Oils with their smoke points.
-    oils: &'a [cindo_core::catalogue::Oil],
+    oils: &'a [Oil],
+    /// Coats.
+    coatings: &'a [Coating],
+    /// Equipment.
+    gear: &'a [Gear],
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
 }
@@ -35,6 +39,8 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         methods: &catalogue.methods,
         bands: &catalogue.bands,
         oils: &catalogue.oils,
+        coatings: &catalogue.coatings,
+        gear: &catalogue.gear,
         sources: &catalogue.sources,
     })
 }

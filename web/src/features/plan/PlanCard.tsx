@@ -111,7 +111,7 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
             <li key={caution}>{localise(caution, preferences)}</li>
           ))}
         </ul>
-        <p className="hidden pt-2 text-sm print:block">Needed: {method.gear.join(", ")}.</p>
+        <p className="hidden pt-2 text-sm print:block">Needed: {[...plan.batch.gear, ...method.tools].join(", ")}.</p>
       </div>
     </section>
   );

@@ -1,0 +1,163 @@
+//! Kinds of fish and their cuts.
+
+use serde::{Deserialize, Serialize};
+
+use crate::material::Composition;
+
+/// How fish behaves in the heat.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Group {
+    /// Lean and parting into flakes: cod, hake.
+    LeanFlaky,
+    /// Oily, forgiving: salmon, mackerel.
+    Oily,
+    /// Dense and meaty: tuna, swordfish, monkfish.
+    Dense,
+    /// Thin and delicate: plaice, sole.
+    DelicateFlat,
+}
+
+/// Where a fish comes from, as far as parasites care.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Origin {
+    /// Caught at sea.
+    WildSea,
+    /// Caught in rivers and lakes.
+    WildFresh,
+    /// Farmed on pellets.
+    FarmedPellet,
+    /// A listed tuna kind.
+    Tuna,
+}
+
+/// A cut that a kind usually comes in.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct UsualCut {
+    /// Id of the cut.
+    pub cut: String,
+    /// Usual thickness, mm.
+    pub thickness_mm: f64,
+}
+
+/// One kind of fish.
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Species {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name for cooks.
+    pub name: String,
+    /// How it behaves in the heat.
+    pub group: Group,
+    /// Number of the row in the USDA database, release SR24.
+    pub usda_row: u32,
+    /// Name of that row.
+    pub usda_name: String,
+    /// Where a nearest row stands in, or the row has a known oddity.
+    #[serde(default)]
+    pub usda_note: Option<String>,
+    /// Raw flesh, g per 100 g, as in that row.
+    pub composition: Composition,
+    /// Where it comes from.
+    pub origin: Origin,
+    /// Makes histamine when kept warm.
+    #[serde(default)]
+    pub histamine: bool,
+    /// Too much mercury for guests at risk.
+    #[serde(default)]
+    pub mercury: bool,
+    /// Large ones can carry ciguatera toxin.
+    #[serde(default)]
+    pub ciguatera: bool,
+    /// Lives in fresh water.
+    #[serde(default)]
+    pub freshwater: bool,
+    /// How much higher than usual its flesh sets, K.
+    #[serde(default)]
+    pub set_shift_k: f64,
+    /// What to know about its bones.
+    pub bones: String,
+    /// Doneness bands that make sense, in rising order.
+    pub doneness: Vec<String>,
+    /// The band that a cook would take.
+    pub usual_doneness: String,
+    /// Cuts it usually comes in.
+    pub cuts: Vec<UsualCut>,
+}
+
+impl Species {
+    /// Composition as mass fractions adding up to 1.
+    pub fn flesh(&self) -> Composition {
+        let c = &self.composition;
+        let total = c.total();
+        Composition {
+            water: c.water / total,
+            protein: c.protein / total,
+            fat: c.fat / total,
+            ash: c.ash / total,
+        }
+    }
+}
+
+/// How the heat goes through a cut's cross-section.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Section {
+    /// From below and above.
+    Flat,
+    /// All round, where the medium reaches all round.
+    Oval,
+}
+
+/// A way of cutting fish.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Cut {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name in a sentence.
+    pub name: String,
+    /// Shape across.
+    pub section: Section,
+    /// Usual width, mm.
+    pub width_mm: f64,
+    /// Whether skin can be left on.
+    pub can_have_skin: bool,
+    /// Whether it is cooked on its bones.
+    #[serde(default)]
+    pub on_the_bone: bool,
+    /// Outline of the cross-section, for the cut face.
+    pub outline: Outline,
+    /// Minced, so that what was outside is inside.
+    #[serde(default)]
+    pub minced: bool,
+    /// Usual weight, g.
+    pub usual_weight_g: f64,
+}
+
+/// Outline of a cross-section.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Outline {
+    /// Flat below, rounded towards the edge above: a fillet on its skin.
+    Tapered,
+    /// A block with rounded edges: a loin.
+    Rounded,
+    /// Straight sides: a steak, a cake.
+    Straight,
+    /// An ellipse: a chunk.
+    Oval,
+    /// An ellipse with backbone and cavity: a whole round fish on its side.
+    OvalWithCavity,
+}

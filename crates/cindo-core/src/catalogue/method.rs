@@ -1,0 +1,343 @@
+//! Ways of cooking: the facts of each are one entry in `data/methods/<family>.toml`.
+
+use std::fmt;
+
+use serde::{Deserialize, Serialize};
+
+use super::fish::{Cut, Group, Species};
+use super::gear::GearKind;
+
+/// Which family a method belongs to; pictures and cautions go by it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Family {
+    /// In a film of fat in a pan.
+    Pan,
+    /// In oven air.
+    Oven,
+    /// Under or half under liquid.
+    Wet,
+    /// In steam.
+    Steam,
+    /// Over a fire.
+    Grill,
+    /// In oil.
+    Fry,
+}
+
+/// How a cook knows a temperature without a thermometer.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Look {
+    /// Holds below this temperature, °C; the last one has none.
+    #[serde(default)]
+    pub below_c: Option<f64>,
+    /// Where the knob stands.
+    pub knob: String,
+    /// What the fat, oven, liquid or fire looks like.
+    pub look: String,
+}
+
+/// Which side goes to the heat, and for how long.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum School {
+    /// Four fifths of the time on the skin (or best) side.
+    SkinSide,
+    /// Half and half.
+    TwoSided,
+    /// Turned every half minute.
+    ManyTurns,
+    /// Never turned.
+    OneSide,
+}
+
+impl fmt::Display for School {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(match self {
+            Self::SkinSide => "skin_side",
+            Self::TwoSided => "two_sided",
+            Self::ManyTurns => "many_turns",
+            Self::OneSide => "one_side",
+        })
+    }
+}
+
+/// A variation of a method that changes its surroundings.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Variant {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name in a sentence.
+    pub name: String,
+}
+
+/// When a stage begins.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
+#[serde(rename_all = "snake_case", deny_unknown_fields)]
+pub enum From {
+    /// As the fish meets the heat.
+    Start,
+    /// At the first turn.
+    Turn,
+    /// This long after the start, s.
+    Seconds(f64),
+    /// This long before it comes out, s.
+    BeforeOutS(f64),
+}
+
+/// Where the heat is set during a stage.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
+#[serde(rename_all = "snake_case", deny_unknown_fields)]
+pub enum SetPoint {
+    /// The method's medium temperature.
+    Medium,
+    /// Lowered by `by_k` from it, but not below `floor_c`.
+    Lowered {
+        /// How far, K.
+        by_k: f64,
+        /// But not below, °C.
+        floor_c: f64,
+    },
+    /// At a temperature of its own, °C.
+    Celsius(f64),
+}
+
+/// A stretch of a method. What is left out stays as in the stage before.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct StageRow {
+    /// When it begins.
+    pub from: From,
+    /// Only in this variant.
+    #[serde(default)]
+    pub variant: Option<String>,
+    /// Face row below the piece, or all round it.
+    #[serde(default)]
+    pub below: Option<String>,
+    /// Face row above it.
+    #[serde(default)]
+    pub above: Option<String>,
+    /// Face row at its sides.
+    #[serde(default)]
+    pub side: Option<String>,
+    /// The gear whose heat it is.
+    #[serde(default)]
+    pub store: Option<GearKind>,
+    /// Where the heat is set.
+    #[serde(default)]
+    pub set: Option<SetPoint>,
+    /// Where the knob stands.
+    #[serde(default)]
+    pub knob: Option<String>,
+    /// Its step on the card, if it is one.
+    #[serde(default)]
+    pub step: Option<Words>,
+}
+
+/// Words of a step. `{side}` and `{other}` stand for the sides, `{opaque}` for what the side shows.
+#[derive(Debug, Clone, PartialEq, Eq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Words {
+    /// Machine name, such as `sear_skin`.
+    pub action: String,
+    /// What to do, short.
+    pub title: String,
+    /// How to do it.
+    pub detail: String,
+    /// What to look, listen or feel for.
+    pub cue: String,
+}
+
+/// A rule about how well a method suits a piece: it applies when every condition that it names holds.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct FitRule {
+    /// Groups of fish.
+    #[serde(default)]
+    pub groups: Option<Vec<Group>>,
+    /// Cuts.
+    #[serde(default)]
+    pub cuts: Option<Vec<String>>,
+    /// Usual doneness of the kind.
+    #[serde(default)]
+    pub usual_doneness: Option<Vec<String>>,
+    /// Thinner than this, mm.
+    #[serde(default)]
+    pub below_mm: Option<f64>,
+    /// At least this thick, mm.
+    #[serde(default)]
+    pub from_mm: Option<f64>,
+    /// Skin on or off.
+    #[serde(default)]
+    pub skin: Option<bool>,
+    /// On the bone or not.
+    #[serde(default)]
+    pub on_the_bone: Option<bool>,
+    /// What it adds to (or takes from) the fit, −100 to 100.
+    pub points: f64,
+    /// Why, as a sentence for a cook.
+    pub reason: String,
+}
+
+impl FitRule {
+    /// Whether it applies to a piece.
+    pub fn applies(&self, species: &Species, cut: &Cut, thickness_mm: f64, skin: bool) -> bool {
+        self.groups.as_ref().is_none_or(|g| g.contains(&species.group))
+            && self.cuts.as_ref().is_none_or(|c| c.contains(&cut.id))
+            && self.usual_doneness.as_ref().is_none_or(|d| d.contains(&species.usual_doneness))
+            && self.below_mm.is_none_or(|mm| thickness_mm < mm)
+            && self.from_mm.is_none_or(|mm| thickness_mm >= mm)
+            && self.skin.is_none_or(|s| s == skin)
+            && self.on_the_bone.is_none_or(|b| b == cut.on_the_bone)
+    }
+}
+
+/// Liquid or oil in a vessel.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Fill {
+    /// What it is.
+    pub liquid: Liquid,
+    /// Share of the vessel's volume before the fish is in; none: to half the height of the fish.
+    #[serde(default)]
+    pub share: Option<f64>,
+}
+
+/// A liquid to cook in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Liquid {
+    /// Water, stock.
+    Water,
+    /// Frying oil.
+    Oil,
+}
+
+impl Liquid {
+    /// Heat capacity, J/K a litre. Source: steam table near 80 °C; oil from memory of handbook
+    /// tables (2.1 to 2.3 kJ/(kg K), 0.85 kg/l when hot, with the batter's water left out).
+    pub fn capacity_j_kl(self) -> f64 {
+        match self {
+            Self::Water => 4180.0,
+            Self::Oil => 2100.0,
+        }
+    }
+}
+
+/// What the cook's hands and the kitchen's air have to do with a method.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Smell {
+    /// Hardly any.
+    Little,
+    /// Some.
+    Some,
+    /// Smoke or frying smell: open a window.
+    Strong,
+}
+
+/// How the resting piece lies.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum RestPlace {
+    /// On a warm plate.
+    #[default]
+    Plate,
+    /// On a rack.
+    Rack,
+    /// In its crust or parcel.
+    Wrapped,
+}
+
+/// A way of cooking.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Method {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name for cooks.
+    pub name: String,
+    /// Family.
+    pub family: Family,
+    /// What gives the heat: pan, oven, liquid, oil.
+    pub medium: String,
+    /// One sentence on what it is.
+    pub about: String,
+    /// Usual temperature of the medium, °C; none where boiling sets it.
+    #[serde(default)]
+    pub default_c: Option<f64>,
+    /// Allowed temperatures of the medium, °C.
+    #[serde(default)]
+    pub range_c: Option<[f64; 2]>,
+    /// Why that temperature.
+    pub reason: String,
+    /// Schools that apply, the usual one for skin-on pieces first; none where nothing is turned.
+    #[serde(default)]
+    pub schools: Vec<School>,
+    /// Turned at this moment whatever the school, s.
+    #[serde(default)]
+    pub turn_at_s: Option<f64>,
+    /// Whether the medium reaches all round.
+    #[serde(default)]
+    pub all_round: bool,
+    /// Gear it needs; the first holds the fish.
+    pub needs: Vec<GearKind>,
+    /// What else is needed.
+    pub tools: Vec<String>,
+    /// Liquid or oil in the first vessel.
+    #[serde(default)]
+    pub fill: Option<Fill>,
+    /// Coats that suit it, the usual one first.
+    pub coats: Vec<String>,
+    /// Variations, the usual one first.
+    #[serde(default)]
+    pub variants: Vec<Variant>,
+    /// How the piece rests.
+    #[serde(default)]
+    pub rest: RestPlace,
+    /// Share of the time that a cook has to stand by it, 0 to 1.
+    pub attention: f64,
+    /// Smell and smoke.
+    pub smell: Smell,
+    /// Whether crisp or golden faces are what it is for.
+    #[serde(default)]
+    pub browns: bool,
+    /// Largest fall of the medium that a batch may cause, K.
+    #[serde(default)]
+    pub fall_limit_k: Option<f64>,
+    /// Gentler ways to the same doneness, nearest first.
+    #[serde(default)]
+    pub gentler: Vec<String>,
+    /// Knob and look by rising temperature.
+    pub looks: Vec<Look>,
+    /// How well it suits a piece before any rule, 0 to 100.
+    #[serde(skip_serializing)]
+    pub fit_base: f64,
+    /// Rules of fit.
+    #[serde(default, skip_serializing)]
+    pub fit: Vec<FitRule>,
+    /// Stages in order.
+    #[serde(skip_serializing)]
+    pub stages: Vec<StageRow>,
+    /// Words of the turn.
+    #[serde(default, skip_serializing)]
+    pub turn: Option<Words>,
+}
+
+impl Method {
+    /// Knob and look at a temperature.
+    pub fn look(&self, medium_c: f64) -> Option<&Look> {
+        self.looks.iter().find(|l| l.below_c.is_none_or(|below| medium_c < below))
+    }
+}

@@ -1,0 +1,154 @@
+//! What a turn or a pull of the cook's own changes against the recommended plan, and gentler ways.
+
+use serde::Serialize;
+
+use super::quality::{Quality, TEARS, clock, judge};
+use super::record::tenth;
+use super::request::{PlanRequest, Resolved, resolve};
+use super::search::{Effort, Solved, solve};
+
+/// The cook's own turn or pull against the recommended plan.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Consequence {
+    /// Recommended first turn, s.
+    pub recommended_turn_s: Option<f64>,
+    /// Recommended pull, s.
+    pub recommended_out_s: f64,
+    /// Core at its peak against the recommended plan, K.
+    pub core_peak_k: f64,
+    /// Dry share against the recommended plan, −1 to 1.
+    pub dry_share: f64,
+    /// Tearing risk against the recommended plan, −1 to 1.
+    pub tear_risk: f64,
+    /// Whether the core's peak stays inside the band.
+    pub stays_in_band: bool,
+    /// What it comes to.
+    pub sentence: String,
+}
+
+/// The recommended plan, as far as a consequence needs it.
+pub(crate) struct Recommended {
+    pub(crate) turn_s: Option<f64>,
+    pub(crate) out_s: f64,
+    pub(crate) peak_c: f64,
+    pub(crate) quality: Quality,
+}
+
+impl Recommended {
+    pub(crate) fn of(resolved: &Resolved<'_>, solved: &Solved<'_>) -> Self {
+        Self {
+            turn_s: solved.schedule.turns_s.first().copied(),
+            out_s: solved.pull_s,
+            peak_c: solved.record.ending.peak_c,
+            quality: judge(&resolved.setting, &solved.schedule, solved.pull_s, &solved.record),
+        }
+    }
+}
+
+/// Compares what is shown with what is recommended.
+pub(crate) fn consequence(
+    resolved: &Resolved<'_>,
+    recommended: &Recommended,
+    peak_c: f64,
+    quality: &Quality,
+) -> Consequence {
+    let target = &resolved.target;
+    let stays = peak_c >= target.from_c && target.to_c.is_none_or(|to| peak_c < to);
+    let core_peak_k = peak_c - recommended.peak_c;
+    let dry = quality.dry_share - recommended.quality.dry_share;
+    let tear = quality.tear_risk.unwrap_or(0.0) - recommended.quality.tear_risk.unwrap_or(0.0);
+    let name = &target.name;
+    let core = if stays {
+        format!("Still {name}: the core peaks at {peak_c:.0} °C")
+    } else if core_peak_k < 0.0 {
+        format!("Under {name}: the core peaks at {peak_c:.0} °C")
+    } else {
+        format!("Past {name}: the core peaks at {peak_c:.0} °C")
+    };
+    let mut rest = Vec::new();
+    if dry.abs() >= 0.03 {
+        let how = if dry > 0.0 { "more" } else { "less" };
+        rest.push(format!("{:.0} % {how} of it is dry", dry.abs() * 100.0));
+    }
+    if quality.tear_risk.is_some_and(|risk| risk >= TEARS) && tear > 0.05 {
+        rest.push("turned this early it is likely to tear".to_owned());
+    }
+    let tail = if rest.is_empty() { String::new() } else { format!("; {}", rest.join(", ")) };
+    let turn =
+        recommended.turn_s.map_or_else(String::new, |turn_s| format!("turn {}, ", clock(turn_s)));
+    Consequence {
+        recommended_turn_s: recommended.turn_s.map(tenth),
+        recommended_out_s: tenth(recommended.out_s),
+        core_peak_k: tenth(core_peak_k),
+        dry_share: dry,
+        tear_risk: tear,
+        stays_in_band: stays,
+        sentence: format!("{core}{tail}. Recommended: {turn}out {}.", clock(recommended.out_s)),
+    }
+}
+
+/// A gentler way to the same doneness.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Gentler {
+    /// Id of the method.
+    pub method: String,
+    /// Its name.
+    pub name: String,
+    /// Its pull, s.
+    pub pull_s: f64,
+    /// Share of the flesh that it leaves firm or worse, 0 to 1.
+    pub firm_share: f64,
+    /// As a sentence.
+    pub sentence: String,
+}
+
+/// More than this share firm or worse is said, with a way out.
+const FIRM_LIMIT: f64 = 1.0 / 3.0;
+/// What saves less than this is not worth changing the method for.
+const WORTH: f64 = 0.1;
+
+/// When a plan leaves more than a third of the flesh firm or worse: the nearest gentler way.
+pub(crate) fn gentler(
+    request: &PlanRequest,
+    resolved: &Resolved<'_>,
+    quality: &Quality,
+) -> Option<Gentler> {
+    if quality.firm_share <= FIRM_LIMIT {
+        return None;
+    }
+    let catalogue = resolved.setting.catalogue;
+    resolved.setting.method.gentler.iter().find_map(|id| {
+        let other = PlanRequest {
+            method: id.clone(),
+            medium_c: None,
+            school: None,
+            coating: None,
+            variant: None,
+            turn_s: None,
+            out_s: None,
+            ..request.clone()
+        };
+        let resolved = resolve(catalogue, &other).ok()?;
+        let solved = solve(&resolved, Effort::ROUGH).ok()?;
+        let firm_share = solved.record.firm_share;
+        if firm_share > quality.firm_share - WORTH {
+            return None;
+        }
+        let name = resolved.setting.method.name.clone();
+        let sentence = format!(
+            "{:.0} % of the flesh gets firm or worse. {name} leaves {:.0} % at the same doneness, in {}.",
+            quality.firm_share * 100.0,
+            firm_share * 100.0,
+            clock(solved.pull_s)
+        );
+        Some(Gentler {
+            method: id.clone(),
+            name,
+            pull_s: tenth(solved.pull_s),
+            firm_share: super::record::hundredth(firm_share),
+            sentence,
+        })
+    })
+}

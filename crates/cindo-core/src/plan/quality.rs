@@ -1,0 +1,193 @@
+//! What the cook and the guest make of it: crust, release, dryness, evenness and juice, each as a number
+//! and a sentence.
+
+use serde::Serialize;
+
+use super::record::{Record, hundredth, tenth};
+use crate::catalogue::{Family, GearKind, Group};
+use crate::doneness::{GOLDEN_S, SCORCHED_S};
+use crate::method::{Schedule, Setting};
+
+/// Judgement of a plan in numbers.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Quality {
+    /// Browning of the better face; 1 is golden, 5 scorched.
+    pub browning: f64,
+    /// Thickest crust, mm.
+    pub crust_mm: f64,
+    /// Share of the flesh that is dry, crust left out, 0 to 1.
+    pub dry_share: f64,
+    /// Share of the flesh that got firm or worse (10 K above the target), crust left out, 0 to 1.
+    pub firm_share: f64,
+    /// Share of the thickness within 4 K of the target when served, 0 to 1.
+    pub even_share: f64,
+    /// Steam and drip, share of the weight, 0 to 1.
+    pub juice_lost_share: f64,
+    /// When the first face lets go, s; none when it never dries enough.
+    pub release_s: Option<f64>,
+    /// Risk that it tears when it is first moved, 0 to 1; none where nothing sticks.
+    pub tear_risk: Option<f64>,
+}
+
+/// One judgement in kitchen words.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Judgement {
+    /// What it is about, such as `crust`.
+    pub id: String,
+    /// Heading.
+    pub name: String,
+    /// The figure with its unit.
+    pub figure: String,
+    /// What it means.
+    pub sentence: String,
+}
+
+/// Risk of tearing before and after the face has let go, in a bare pan at full heat (modelling
+/// choices).
+const TEAR_BEFORE: f64 = 0.6;
+const TEAR_AFTER: f64 = 0.15;
+/// A pan or grate cooler than this holds on to the fish, °C, and adds this to the risk.
+const TACKY_C: f64 = 150.0;
+const TEAR_TACKY: f64 = 0.15;
+/// Non-stick leaves this share of the risk; delicate flesh multiplies it.
+const NONSTICK: f64 = 0.25;
+const DELICATE: f64 = 1.4;
+/// Above this it is likely to tear.
+pub(crate) const TEARS: f64 = 0.5;
+
+/// Judges a recorded run.
+pub(crate) fn judge(
+    setting: &Setting<'_>,
+    schedule: &Schedule,
+    pull_s: f64,
+    record: &Record,
+) -> Quality {
+    let brown = record.brown_s[0].max(record.brown_s[1]);
+    Quality {
+        browning: hundredth(brown / GOLDEN_S),
+        crust_mm: hundredth(record.crust_mm[0].max(record.crust_mm[1])),
+        dry_share: hundredth(record.dry_share),
+        firm_share: hundredth(record.firm_share),
+        even_share: hundredth(record.even_share),
+        juice_lost_share: (record.juice_lost_share * 1000.0).round() / 1000.0,
+        release_s: record.release_s.map(tenth),
+        tear_risk: tear_risk(setting, schedule, pull_s, record).map(hundredth),
+    }
+}
+
+/// Whether a face scorches.
+pub(crate) fn scorches(record: &Record) -> bool {
+    record.brown_s.iter().any(|brown| *brown > SCORCHED_S)
+}
+
+fn tear_risk(
+    setting: &Setting<'_>,
+    schedule: &Schedule,
+    pull_s: f64,
+    record: &Record,
+) -> Option<f64> {
+    // Only what lies on hot metal sticks.
+    let sticks =
+        matches!(setting.method.family, Family::Pan | Family::Grill) && !setting.method.all_round;
+    if !sticks {
+        return None;
+    }
+    let first_move_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
+    let let_go = record.release_s.is_some_and(|at_s| at_s <= first_move_s);
+    let mut risk = if let_go { TEAR_AFTER } else { TEAR_BEFORE };
+    if setting.medium_c < TACKY_C {
+        risk += TEAR_TACKY;
+    }
+    risk *= setting.coating.sticking;
+    if setting.method.needs.contains(&GearKind::Nonstick) {
+        risk *= NONSTICK;
+    }
+    if setting.species.group == Group::DelicateFlat {
+        risk *= DELICATE;
+    }
+    Some(risk.clamp(0.0, 1.0))
+}
+
+fn percent(share: f64) -> String {
+    format!("{:.0} %", share * 100.0)
+}
+
+/// The quality in kitchen words.
+pub(crate) fn judgements(quality: &Quality, schedule: &Schedule) -> Vec<Judgement> {
+    let mut list = Vec::with_capacity(6);
+    let mut add = |id: &str, name: &str, figure: String, sentence: String| {
+        list.push(Judgement { id: id.to_owned(), name: name.to_owned(), figure, sentence });
+    };
+    let colour = match quality.browning {
+        b if b < 0.15 => "It stays pale",
+        b if b < 0.5 => "Blond at most",
+        b if b < 2.0 => "Golden",
+        b if b < 5.0 => "Deep brown",
+        _ => "Scorched: lower the heat",
+    };
+    let crust = match quality.crust_mm {
+        c if c < 0.1 => "no crust to speak of".to_owned(),
+        c => format!("with a crust of {c:.1} mm"),
+    };
+    add("crust", "Crust", format!("{:.1} mm", quality.crust_mm), format!("{colour}, {crust}."));
+    add(
+        "dryness",
+        "Dry flesh",
+        percent(quality.dry_share),
+        match quality.dry_share {
+            d if d < 0.03 => "Moist from edge to edge.".to_owned(),
+            d if d < 0.2 => "A dry rim, as a good sear has.".to_owned(),
+            d if d < 0.34 => "A broad dry rim; the middle makes up for it.".to_owned(),
+            _ => "More than a third is dry: gentler heat would keep it.".to_owned(),
+        },
+    );
+    add(
+        "evenness",
+        "Evenness",
+        percent(quality.even_share),
+        match quality.even_share {
+            e if e > 0.8 => "One doneness from edge to edge.",
+            e if e > 0.5 => "Mostly as you want it, firmer towards the faces.",
+            e if e > 0.25 => "Right in the middle, firmer outside.",
+            _ => "Right only in the very middle.",
+        }
+        .to_owned(),
+    );
+    add(
+        "juice",
+        "Juice lost",
+        percent(quality.juice_lost_share),
+        match quality.juice_lost_share {
+            j if j < 0.08 => "Hardly any steam or drip.",
+            j if j < 0.16 => "About what a careful cook loses.",
+            _ => "It shrinks and weeps: serve it with its juices.",
+        }
+        .to_owned(),
+    );
+    if let Some(risk) = quality.tear_risk {
+        let turn_s = schedule.turns_s.first();
+        let sentence = match (quality.release_s, turn_s) {
+            (Some(release_s), Some(turn_s)) if release_s > *turn_s => format!(
+                "The turn comes before it lets go at {}: it is likely to tear.",
+                clock(release_s)
+            ),
+            (Some(release_s), _) => format!("It lets go by itself at {}.", clock(release_s)),
+            (None, _) if risk < TEARS => {
+                "It never crusts enough to let go by itself; fat and coat keep it loose.".to_owned()
+            }
+            (None, _) => {
+                "It never crusts enough to let go: loosen it with a thin slice.".to_owned()
+            }
+        };
+        add("release", "Tearing risk", percent(risk), sentence);
+    }
+    list
+}
+
+/// Minutes and seconds.
+pub(crate) fn clock(seconds: f64) -> String {
+    let whole = seconds.round().max(0.0);
+    format!("{:.0}:{:02.0}", (whole / 60.0).floor(), whole % 60.0)
+}

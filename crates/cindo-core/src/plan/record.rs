@@ -1,0 +1,421 @@
+//! One run of a candidate with everything recorded that is shown or judged.
+
+use serde::Serialize;
+
+use super::cook::{Cook, Ending};
+use super::request::Resolved;
+use crate::doneness::{Dose, brown_rate, drip_share};
+use crate::grid::Grid;
+use crate::method::Schedule;
+use crate::safety::{Verdict, Watch};
+use crate::solver::{Balance, Observer, ROOM_C, Simulation, Sink, Store, View};
+
+/// Temperatures and doneness over time, one entry a time.
+#[derive(Debug, Clone, PartialEq, Default, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Series {
+    /// Time since the fish met the heat, s.
+    pub time_s: Vec<f64>,
+    /// Core, °C.
+    pub core_c: Vec<f64>,
+    /// At the face that went down first, °C.
+    pub bottom_c: Vec<f64>,
+    /// At the other face, °C.
+    pub top_c: Vec<f64>,
+    /// Pan, oven, liquid, grate or oil, °C; while resting the room.
+    pub medium_c: Vec<f64>,
+    /// Share of the thickness that is set (opaque), 0 to 1.
+    pub set_share: Vec<f64>,
+    /// Crust (dried out by boiling) at the face that went down first, mm.
+    pub crust_bottom_mm: Vec<f64>,
+    /// Crust at the other face, mm.
+    pub crust_top_mm: Vec<f64>,
+}
+
+/// The inside over time.
+#[derive(Debug, Clone, PartialEq, Default, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct SectionPicture {
+    /// Times, s.
+    pub time_s: Vec<f64>,
+    /// Heights above the face that went down first, mm.
+    pub height_mm: Vec<f64>,
+    /// Temperatures, °C, indexed `[time][height]`.
+    pub temperature_c: Vec<Vec<f64>>,
+}
+
+/// How finely the picture is sampled.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Film {
+    /// Samples while it is in the heat.
+    pub(crate) times: f64,
+    /// Heights over the thickness.
+    pub(crate) rows: usize,
+}
+
+impl Film {
+    /// For the plan.
+    pub(crate) const FULL: Self = Self { times: 110.0, rows: 64 };
+    /// For a small strip.
+    pub(crate) const SMALL: Self = Self { times: 24.0, rows: 16 };
+}
+
+/// A face has let go once this much of it has dried, mm (modelling choice).
+const RELEASE_MM: f64 = 0.25;
+/// The store is back once it is this close to its set point, K.
+const BACK_K: f64 = 5.0;
+/// Flesh that got this far above the target is firm or worse, K (modelling choice).
+const FIRM_K: f64 = 10.0;
+/// Even means that the hottest it has been is within this of the target, K: a rim that was overdone
+/// and has cooled to the target is still overdone.
+const EVEN_K: f64 = 4.0;
+
+/// What a recorded run gives.
+#[derive(Debug, Clone)]
+pub(crate) struct Record {
+    pub(crate) ending: Ending,
+    pub(crate) verdict: Verdict,
+    pub(crate) series: Series,
+    pub(crate) section: SectionPicture,
+    /// Browning of the first and the other face, s at the reference, coat included.
+    pub(crate) brown_s: [f64; 2],
+    /// When the first face let go, s.
+    pub(crate) release_s: Option<f64>,
+    /// Dried crust at the end, mm, first and other face.
+    pub(crate) crust_mm: [f64; 2],
+    /// Share of the volume that is dry but not crust.
+    pub(crate) dry_share: f64,
+    /// Share of the volume that got firm or worse, crust left out.
+    pub(crate) firm_share: f64,
+    /// Share of the volume within reach of the target when served.
+    pub(crate) even_share: f64,
+    /// Steam and drip, share of the weight.
+    pub(crate) evaporated_share: f64,
+    pub(crate) juice_lost_share: f64,
+    /// Lowest temperature of the first store, °C, and when it was back, s.
+    pub(crate) lowest_c: f64,
+    pub(crate) back_s: Option<f64>,
+    /// Share of the middle that is set at the first turn (at the pull where nothing is turned).
+    pub(crate) middle_set_share: f64,
+    /// Balances of the piece and of the store it ended on, at the pull.
+    pub(crate) balance: Balance,
+    pub(crate) sensible_j_m2: f64,
+    pub(crate) store: Store,
+}
+
+struct Recorder<'g> {
+    grid: &'g Grid,
+    every_s: f64,
+    next: u32,
+    end_s: f64,
+    pull_s: f64,
+    /// Where the core is, m.
+    core_m: f64,
+    dose: Dose,
+    watch: Watch,
+    brown_s: [f64; 2],
+    release_s: Option<f64>,
+    set_c: f64,
+    fork_s: f64,
+    lowest_c: f64,
+    back_s: Option<f64>,
+    first_turn_s: f64,
+    middle_set_share: Option<f64>,
+    /// State at the end of the step before.
+    before_c: Vec<f64>,
+    surface_c: [f64; 2],
+    store_c: f64,
+    /// How the picture's rows follow from cells and faces.
+    rows: Vec<Row>,
+    /// Scratch for samples between steps.
+    mixed_c: Vec<f64>,
+    series: Series,
+    section: SectionPicture,
+}
+
+/// Thickness dried by boiling from a face inward, mm.
+fn crust_mm<'a>(cells: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
+    cells.take_while(|(d, _)| **d > 0.0).fold(0.0, |mm, (d, w)| mm + d * w * 1000.0)
+}
+
+impl Observer for Recorder<'_> {
+    fn observe(&mut self, view: &View<'_>) -> Sink {
+        self.dose.add(view.temperature_c, view.step_s);
+        self.watch.add(view.temperature_c, view.step_s);
+        for (brown, outer_c) in self.brown_s.iter_mut().zip(view.outer_c) {
+            *brown += brown_rate(outer_c) * view.step_s;
+        }
+        self.follow_release(view);
+        self.follow_store(view);
+        // Samples that fall within the step are read off between its ends: landing on each of
+        // them would double the steps for a picture that cannot tell.
+        loop {
+            let at_s = (f64::from(self.next) * self.every_s).min(self.end_s);
+            if at_s > view.time_s + 1e-9 {
+                break;
+            }
+            let share = ((at_s - (view.time_s - view.step_s)) / view.step_s).clamp(0.0, 1.0);
+            let between = |a: f64, b: f64| a + share * (b - a);
+            for (mixed, (before, now)) in
+                self.mixed_c.iter_mut().zip(self.before_c.iter().zip(view.temperature_c))
+            {
+                *mixed = between(*before, *now);
+            }
+            let mixed = std::mem::take(&mut self.mixed_c);
+            self.sample(&View {
+                time_s: at_s,
+                step_s: 0.0,
+                temperature_c: &mixed,
+                dried: view.dried,
+                surface_c: [0, 1].map(|i: usize| between(self.surface_c[i], view.surface_c[i])),
+                outer_c: view.outer_c,
+                store_c: between(self.store_c, view.store_c),
+            });
+            self.mixed_c = mixed;
+            self.next += 1;
+            if at_s >= self.end_s {
+                break;
+            }
+        }
+        self.before_c.copy_from_slice(view.temperature_c);
+        self.surface_c = view.surface_c;
+        self.store_c = view.store_c;
+        Sink::Continue
+    }
+}
+
+/// Where a row of the picture takes its temperature: so far on the way between two places.
+#[derive(Debug, Clone, Copy)]
+struct Row {
+    between: Between,
+    share: f64,
+}
+
+#[derive(Debug, Clone, Copy)]
+enum Between {
+    /// From this cell to the next above (or further out).
+    Cells(usize),
+    /// From the lowest cell to the face below it.
+    BottomFace,
+    /// From the highest (outermost) cell to the face above it.
+    TopFace,
+    /// Inside the innermost cell of a symmetric piece.
+    Centre,
+}
+
+/// Rows of the picture at even heights over the full thickness.
+fn rows(grid: &Grid, count: usize) -> Vec<Row> {
+    let span = grid.span_m();
+    let symmetric = grid.is_symmetric();
+    let thickness = if symmetric { 2.0 * span } else { span };
+    let centre = &grid.centre_m;
+    let last = centre.len() - 1;
+    (0..count)
+        .map(|i| {
+            let height = thickness * (i as f64 + 0.5) / count as f64;
+            let z = if symmetric { (height - span).abs() } else { height };
+            if z >= centre[last] {
+                let share = (z - centre[last]) / (span - centre[last]);
+                Row { between: Between::TopFace, share }
+            } else if z <= centre[0] {
+                let between = if symmetric { Between::Centre } else { Between::BottomFace };
+                Row { between, share: 1.0 - z / centre[0] }
+            } else {
+                let i = centre.partition_point(|&c| c <= z) - 1;
+                let share = (z - centre[i]) / (centre[i + 1] - centre[i]);
+                Row { between: Between::Cells(i), share }
+            }
+        })
+        .collect()
+}
+
+/// One decimal is finer than any thermometer and keeps the answer small.
+pub(crate) fn tenth(value: f64) -> f64 {
+    (value * 10.0).round() / 10.0
+}
+
+pub(crate) fn hundredth(value: f64) -> f64 {
+    (value * 100.0).round() / 100.0
+}
+
+impl Recorder<'_> {
+    fn sample(&mut self, view: &View<'_>) {
+        let grid = self.grid;
+        let temperature = view.temperature_c;
+        let core_c = grid.at(temperature, self.core_m);
+        let symmetric = grid.is_symmetric();
+        let bottom_c = if symmetric { view.surface_c[1] } else { view.surface_c[0] };
+        let crust_top_mm = crust_mm(view.dried.iter().rev().zip(grid.width_m.iter().rev()));
+        let crust_bottom_mm =
+            if symmetric { crust_top_mm } else { crust_mm(view.dried.iter().zip(&grid.width_m)) };
+        let series = &mut self.series;
+        series.time_s.push(hundredth(view.time_s));
+        series.core_c.push(hundredth(core_c));
+        series.bottom_c.push(tenth(bottom_c));
+        series.top_c.push(tenth(view.surface_c[1]));
+        let resting = view.time_s > self.pull_s + 1e-6;
+        series.medium_c.push(tenth(if resting { ROOM_C } else { view.store_c }));
+        series.set_share.push(hundredth(self.dose.set_share(&grid.volume_m)));
+        series.crust_bottom_mm.push(hundredth(crust_bottom_mm));
+        series.crust_top_mm.push(hundredth(crust_top_mm));
+
+        let last = temperature.len() - 1;
+        let row = |row: &Row| {
+            let (a, b) = match row.between {
+                Between::Cells(i) => (temperature[i], temperature[i + 1]),
+                Between::BottomFace => (temperature[0], view.surface_c[0]),
+                Between::TopFace => (temperature[last], view.surface_c[1]),
+                Between::Centre => (temperature[0], temperature[0]),
+            };
+            tenth(a + row.share * (b - a))
+        };
+        self.section.time_s.push(hundredth(view.time_s));
+        self.section.temperature_c.push(self.rows.iter().map(row).collect());
+    }
+
+    fn follow_release(&mut self, view: &View<'_>) {
+        let symmetric = self.grid.is_symmetric();
+        if self.release_s.is_none() && !symmetric && view.time_s <= self.pull_s + 1e-6 {
+            let dried_mm = crust_mm(view.dried.iter().zip(&self.grid.width_m));
+            if dried_mm >= RELEASE_MM {
+                self.release_s = Some(view.time_s);
+            }
+        }
+        if self.middle_set_share.is_none() && view.time_s >= self.first_turn_s - 1e-6 {
+            self.middle_set_share = Some(self.dose.set_share(&self.grid.volume_m));
+        }
+    }
+
+    /// The first store only, and only until the heat is changed on purpose.
+    fn follow_store(&mut self, view: &View<'_>) {
+        if view.time_s > self.fork_s + 1e-6 {
+            return;
+        }
+        if view.store_c < self.lowest_c {
+            self.lowest_c = view.store_c;
+            self.back_s = None;
+        } else if self.back_s.is_none() && view.store_c >= self.set_c - BACK_K {
+            self.back_s = Some(view.time_s);
+        }
+    }
+}
+
+/// Runs a candidate once more, recording all that is shown and judged.
+pub(crate) fn record(
+    resolved: &Resolved<'_>,
+    cook: &Cook<'_>,
+    schedule: &Schedule,
+    pull_s: f64,
+    ending: Ending,
+    film: Film,
+) -> Record {
+    let Resolved { setting, target, limit, .. } = resolved;
+    let grid = &cook.grid;
+    let mut simulation = cook.raw();
+    let heater = cook.programme.stages[0].heater;
+    let rows = rows(grid, film.rows);
+    let mut recorder = Recorder {
+        grid,
+        every_s: pull_s / film.times,
+        next: 1,
+        end_s: pull_s,
+        pull_s,
+        core_m: ending.core_m,
+        dose: Dose::new(grid.cells(), setting.species.set_shift_k),
+        watch: Watch::new(grid.cells(), setting.start_c, *limit),
+        brown_s: [0.0; 2],
+        release_s: None,
+        set_c: heater.set_c,
+        fork_s: first_new_heat_s(cook, schedule).min(pull_s),
+        lowest_c: heater.start_c,
+        back_s: None,
+        first_turn_s: schedule.turns_s.first().copied().unwrap_or(pull_s),
+        middle_set_share: None,
+        before_c: simulation.temperature_c().to_vec(),
+        surface_c: simulation.surface_c(),
+        store_c: heater.start_c,
+        rows,
+        mixed_c: vec![0.0; grid.cells()],
+        series: Series::default(),
+        section: SectionPicture::default(),
+    };
+    start_picture(&mut recorder, setting.thickness_m, &simulation, film.rows);
+    cook.heat(&mut simulation, schedule, pull_s, &mut recorder);
+    let (balance, store) = (simulation.balance(), *simulation.store());
+    let sensible_j_m2 = simulation.sensible_j_m2();
+    // A held target keeps resting until the hold is over.
+    let rest_s = ending.rest_s.max(target.hold_s).max(1.0);
+    recorder.end_s = pull_s + rest_s;
+    let turned = schedule.is_turned(pull_s - 1e-3);
+    simulation.run(&cook.programme.rest(rest_s, turned), &mut recorder);
+
+    let density = setting.species.flesh().properties(setting.start_c).density_kg_m3;
+    let evaporated_share =
+        simulation.balance().evaporated_kg_m2 / (density * grid.total_volume_m());
+    let dried = simulation.dried();
+    let hottest = simulation.hottest_c();
+    let share = |counts: &dyn Fn(usize) -> f64| {
+        let sum: f64 = grid.volume_m.iter().enumerate().map(|(i, v)| v * counts(i)).sum();
+        sum / grid.total_volume_m()
+    };
+    let one_if = |yes: bool| f64::from(u8::from(yes));
+    let drip = share(&|i| drip_share(hottest[i]) * (1.0 - dried[i]));
+    let symmetric = grid.is_symmetric();
+    let top_mm = crust_mm(dried.iter().rev().zip(grid.width_m.iter().rev()));
+    let bottom_mm = if symmetric { top_mm } else { crust_mm(dried.iter().zip(&grid.width_m)) };
+    let brown = recorder.brown_s.map(|s| s * setting.coating.browning);
+    Record {
+        ending,
+        verdict: recorder.watch.verdict(),
+        brown_s: if symmetric { [brown[1]; 2] } else { brown },
+        release_s: recorder.release_s,
+        crust_mm: [bottom_mm, top_mm],
+        dry_share: share(&|i| one_if(recorder.dose.is_dry(i)) * (1.0 - dried[i])),
+        firm_share: share(&|i| one_if(hottest[i] >= target.aim_c + FIRM_K) * (1.0 - dried[i])),
+        even_share: share(&|i| one_if((hottest[i] - target.aim_c).abs() <= EVEN_K)),
+        evaporated_share,
+        juice_lost_share: evaporated_share + drip,
+        lowest_c: recorder.lowest_c,
+        back_s: recorder.back_s,
+        middle_set_share: recorder.middle_set_share.unwrap_or_default(),
+        series: recorder.series,
+        section: recorder.section,
+        balance,
+        sensible_j_m2,
+        store,
+    }
+}
+
+/// When the first store is left or set lower, s.
+fn first_new_heat_s(cook: &Cook<'_>, schedule: &Schedule) -> f64 {
+    let first = cook.programme.stages[0].heater;
+    cook.programme
+        .stages
+        .iter()
+        .zip(&schedule.starts_s)
+        .find(|(stage, _)| {
+            stage.heater.store != first.store || (stage.heater.set_c - first.set_c).abs() > 0.5
+        })
+        .map_or(f64::INFINITY, |(_, start_s)| *start_s)
+}
+
+fn start_picture(
+    recorder: &mut Recorder<'_>,
+    thickness_m: f64,
+    simulation: &Simulation<'_>,
+    rows: usize,
+) {
+    let thickness_mm = thickness_m * 1000.0;
+    recorder.section.height_mm =
+        (0..rows).map(|i| hundredth(thickness_mm * (i as f64 + 0.5) / rows as f64)).collect();
+    let store_c = recorder.store_c;
+    recorder.sample(&View {
+        time_s: 0.0,
+        step_s: 0.0,
+        temperature_c: simulation.temperature_c(),
+        dried: simulation.dried(),
+        surface_c: simulation.surface_c(),
+        outer_c: simulation.surface_c(),
+        store_c,
+    });
+}
