@@ -51,7 +51,10 @@ fn entries_are_unique_complete_and_refer_to_what_exists() {
         let set: HashSet<_> = ids.iter().collect();
         assert_eq!(set.len(), ids.len(), "{ids:?}");
         for id in ids {
-            assert!(id.chars().all(|ch| ch.is_ascii_lowercase() || ch.is_ascii_digit() || ch == '_'), "{id}");
+            assert!(
+                id.chars().all(|ch| ch.is_ascii_lowercase() || ch.is_ascii_digit() || ch == '_'),
+                "{id}"
+            );
         }
     };
     unique(c.species.iter().map(|s| s.id.as_str()).collect());

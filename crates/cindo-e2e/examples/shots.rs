@@ -11,6 +11,9 @@ type Outcome = Result<(), Box<dyn std::error::Error>>;
 const HAKE: &str = "/";
 const CHAR: &str = "/?fish=arctic_char&cut=fillet&mm=21&skin=on&start=5&method=roast&done=medium&count=6&weight=150";
 
+const WHOLE: &str = "/?fish=gurnard&cut=whole_round&mm=46&skin=on&start=6&method=roast&done=just_done&count=1&weight=520&way=bed";
+const ASKED: &str = "/?fish=hake&cut=loin&mm=28&skin=on&start=5&method=sear&done=medium&count=2&weight=180&tail=12&turn=330";
+
 /// Name, screen, theme, address.
 const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-wide-light", Screen::Desk, "light", HAKE),
@@ -18,6 +21,22 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-tablet-light", Screen::Tablet, "light", HAKE),
     ("plan-phone-light", Screen::Phone, "light", HAKE),
     ("plan-phone-dark", Screen::Phone, "dark", CHAR),
+    ("plan-whole-light", Screen::Desk, "light", WHOLE),
+    ("plan-asked-light", Screen::Desk, "light", ASKED),
+    ("compare-wide-light", Screen::Desk, "light", "/compare"),
+    (
+        "compare-wide-dark",
+        Screen::Desk,
+        "dark",
+        "/compare?fish=arctic_char&cut=fillet&mm=35&skin=on&start=5&method=roast&done=medium",
+    ),
+    (
+        "compare-phone-light",
+        Screen::Phone,
+        "light",
+        "/compare?fish=plaice&cut=fillet&mm=12&skin=off&start=5&method=sear&done=just_done",
+    ),
+    ("ladder-wide-light", Screen::Desk, "light", "/ladder"),
     ("cards-wide-light", Screen::Desk, "light", "/cards"),
 ];
 
@@ -41,6 +60,8 @@ async fn main() -> Outcome {
         browser.client.goto(&format!("{}{address}", server.address)).await?;
         if address.starts_with("/cards") {
             browser.until("document.querySelectorAll('main li').length > 7").await?;
+        } else if address.starts_with("/compare") || address.starts_with("/ladder") {
+            browser.until("document.querySelectorAll('main tbody tr').length > 5").await?;
         } else {
             browser.settled().await?;
         }

@@ -2,20 +2,22 @@ import type { Ref } from "react";
 import { usePreferences } from "@/lib/preferences";
 import { Modal } from "@/ui/Modal";
 import { Segmented } from "@/ui/Segmented";
+import { Stepper } from "@/ui/Stepper";
 
 const KEYS = [
-  ["1 … 6", "choose the way of cooking"],
+  ["1 … 8", "choose the way of cooking"],
+  ["9", "all ways"],
   ["[ and ]", "thinner and thicker"],
   ["/", "find a fish"],
   ["k", "keep this plan"],
   ["?", "this list"],
 ] as const;
 
-/** Units, light and keys. */
+/** Units, guests and keys. */
 export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
   const { preferences, change } = usePreferences();
   return (
-    <Modal ref={ref} id="settings" title="Units, light and keys">
+    <Modal ref={ref} id="settings" title="Units, guests and keys">
       <div className="grid gap-4">
         <Segmented
           label="Temperature"
@@ -48,6 +50,43 @@ export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
           ]}
           onChange={(mass) => {
             change({ mass });
+          }}
+        />
+        <Segmented
+          label="Doneness"
+          value={preferences.house}
+          options={[
+            ["kitchen", "as kitchens do"],
+            ["book", "by the book"],
+          ]}
+          onChange={(house) => {
+            change({ house });
+          }}
+        />
+        <label className="flex min-h-11 items-center justify-between gap-4">
+          <span>
+            <span className="font-bold">Guests at risk</span>
+            <br />
+            <span className="text-sm">
+              Pregnant, very young, old or immune-compromised: every plan by the book, and some fish
+              not at all.
+            </span>
+          </span>
+          <input
+            type="checkbox"
+            className="toggle"
+            checked={preferences.atRisk}
+            onChange={(event) => {
+              change({ atRisk: event.target.checked });
+            }}
+          />
+        </label>
+        <Stepper
+          label="Height above the sea"
+          quantity={{ unit: "m", step: 100, digits: 0, show: (m) => m, read: (m) => m }}
+          value={preferences.altitudeM}
+          onChange={(m) => {
+            if (m >= -430 && m <= 5500) change({ altitudeM: Math.round(m) });
           }}
         />
         <Segmented

@@ -6,6 +6,7 @@ import { SettingsDialog } from "./SettingsDialog";
 
 const LINKS = [
   { to: "/", label: "Plan" },
+  { to: "/compare", label: "Compare" },
   { to: "/cards", label: "Card box" },
 ] as const;
 
@@ -37,7 +38,7 @@ export function Shell() {
         <button
           type="button"
           className="btn btn-ghost btn-square ml-auto size-11"
-          aria-label="Units, light and keys"
+          aria-label="Units, guests and keys"
           onClick={() => settings.current?.showModal()}
         >
           <Settings2 aria-hidden className="size-5" />

@@ -17,6 +17,14 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <PlanPage /> },
       {
+        path: "/compare",
+        lazy: async () => ({ Component: (await import("@/features/compare")).ComparePage }),
+      },
+      {
+        path: "/ladder",
+        lazy: async () => ({ Component: (await import("@/features/ladder")).LadderPage }),
+      },
+      {
         path: "/cards",
         // Not needed for the first screen.
         lazy: async () => ({ Component: (await import("@/features/cards")).CardsPage }),

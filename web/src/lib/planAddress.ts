@@ -1,4 +1,5 @@
-import type { Catalogue, PlanRequest, School } from "@/api/client";
+import type { Catalogue, CompareRequest, PlanRequest, School } from "@/api/client";
+import type { Preferences } from "./preferences";
 
 /** A plan as the page holds it: the request, whose short form is the address. */
 export type PlanDraft = PlanRequest;
@@ -35,6 +36,16 @@ export function readAddress(params: URLSearchParams): PlanDraft {
   const heat = numberOf(params, "heat");
   const altitude = numberOf(params, "altitude");
   const width = numberOf(params, "width");
+  const text = (key: string) => params.get(key) || undefined;
+  const optional = {
+    coating: text("coat"),
+    variant: text("way"),
+    oil: text("oil"),
+    turn_s: numberOf(params, "turn"),
+    out_s: numberOf(params, "out"),
+  };
+  const tail = numberOf(params, "tail");
+  const long = numberOf(params, "length");
   const hasPiece = params.has("fish");
   const count = numberOf(params, "count") ?? (hasPiece ? undefined : FIRST.piece.count);
   const weight = numberOf(params, "weight") ?? (hasPiece ? undefined : FIRST.piece.weight_g);
@@ -50,11 +61,41 @@ export function readAddress(params: URLSearchParams): PlanDraft {
       ...(width === undefined ? {} : { width_mm: width }),
       ...(params.get("frozen") === "yes" ? { frozen_for_parasites: true } : {}),
       ...(params.get("measured") === "yes" ? { thickness_measured: true } : {}),
+      ...(params.get("stuffed") === "yes" ? { stuffed: true } : {}),
+      ...(tail === undefined ? {} : { tail_mm: tail }),
+      ...(long === undefined ? {} : { length_mm: long }),
     },
     method: params.get("method") ?? FIRST.method,
     doneness: numeric ?? doneness ?? FIRST.doneness,
     ...(school ? { school } : {}),
     ...(heat === undefined ? {} : { medium_c: heat }),
+    ...(altitude === undefined ? {} : { altitude_m: altitude }),
+    ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)),
+  };
+}
+
+/** What the kitchen adds to every plan: guests at risk, height above the sea, gear at hand. */
+function kitchen(preferences: Preferences) {
+  return {
+    ...(preferences.atRisk ? { at_risk: true } : {}),
+    ...(preferences.altitudeM === 0 ? {} : { altitude_m: preferences.altitudeM }),
+    ...(preferences.gear === null ? {} : { gear: [...preferences.gear] }),
+  };
+}
+
+/** The request of a plan in this kitchen. */
+export const toRequest = (draft: PlanDraft, preferences: Preferences): PlanRequest => ({
+  ...kitchen(preferences),
+  ...draft,
+});
+
+/** The comparison for a plan's piece in this kitchen. */
+export function toComparison(draft: PlanDraft, preferences: Preferences): CompareRequest {
+  const altitude = draft.altitude_m;
+  return {
+    piece: draft.piece,
+    doneness: draft.doneness,
+    ...kitchen(preferences),
     ...(altitude === undefined ? {} : { altitude_m: altitude }),
   };
 }
@@ -79,6 +120,10 @@ export function writeAddress(draft: PlanDraft): URLSearchParams {
     ["width", piece.width_mm],
     ["heat", draft.medium_c],
     ["altitude", draft.altitude_m],
+    ["tail", piece.tail_mm],
+    ["length", piece.length_mm],
+    ["turn", draft.turn_s],
+    ["out", draft.out_s],
   ];
   for (const [key, value] of optional) {
     if (value !== undefined && value !== null) params.set(key, short(value));
@@ -86,22 +131,39 @@ export function writeAddress(draft: PlanDraft): URLSearchParams {
   if (draft.school) params.set("school", draft.school);
   if (piece.frozen_for_parasites) params.set("frozen", "yes");
   if (piece.thickness_measured) params.set("measured", "yes");
+  if (piece.stuffed) params.set("stuffed", "yes");
+  if (draft.coating) params.set("coat", draft.coating);
+  if (draft.variant) params.set("way", draft.variant);
+  if (draft.oil) params.set("oil", draft.oil);
   return params;
 }
 
 /** Another kind of fish: its usual cut, thickness and doneness, unless the old ones suit it too. */
-export function withSpecies(draft: PlanDraft, catalogue: Catalogue, id: string): PlanDraft {
+export function withSpecies(
+  draft: PlanDraft,
+  catalogue: Catalogue,
+  id: string,
+  house: Preferences["house"],
+): PlanDraft {
   const species = catalogue.species.find((s) => s.id === id);
   if (!species) return draft;
   const same = species.cuts.find((c) => c.cut === draft.piece.cut);
   const cut = same ?? species.cuts[0];
-  const { width_mm: _width, frozen_for_parasites: _frozen, ...piece } = draft.piece;
+  const {
+    width_mm: _width,
+    length_mm: _length,
+    tail_mm: _tail,
+    stuffed: _stuffed,
+    frozen_for_parasites: _frozen,
+    ...piece
+  } = draft.piece;
   const keepsDoneness =
     typeof draft.doneness === "string" && species.doneness.includes(draft.doneness);
+  const usual = house === "book" ? "by_the_book" : species.usual_doneness;
   const next = {
-    ...draft,
+    ...withoutOwnTimes(draft),
     piece: { ...piece, species: id },
-    doneness: keepsDoneness ? draft.doneness : species.usual_doneness,
+    doneness: keepsDoneness ? draft.doneness : usual,
   };
   return cut ? withCut({ ...next }, catalogue, cut.cut, cut.thickness_mm) : next;
 }
@@ -118,9 +180,15 @@ export function withCut(
   const usual = catalogue.species
     .find((s) => s.id === draft.piece.species)
     ?.cuts.find((c) => c.cut === id);
-  const { width_mm: _width, ...piece } = draft.piece;
+  const {
+    width_mm: _width,
+    length_mm: _length,
+    tail_mm: _tail,
+    stuffed: _stuffed,
+    ...piece
+  } = draft.piece;
   return {
-    ...draft,
+    ...withoutOwnTimes(draft),
     piece: {
       ...piece,
       cut: id,
@@ -131,8 +199,20 @@ export function withCut(
   };
 }
 
-/** Another method: its own heat and school. */
+/** Another method: its own heat, school, coat and variation. */
 export function withMethod(draft: PlanDraft, id: string): PlanDraft {
-  const { medium_c: _medium, school: _school, ...rest } = draft;
+  const {
+    medium_c: _medium,
+    school: _school,
+    coating: _coating,
+    variant: _variant,
+    ...rest
+  } = withoutOwnTimes(draft);
   return { ...rest, method: id };
+}
+
+/** The recommended turn and pull instead of the cook's own. */
+export function withoutOwnTimes(draft: PlanDraft): PlanDraft {
+  const { turn_s: _turn, out_s: _out, ...rest } = draft;
+  return rest;
 }

@@ -1,9 +1,17 @@
 import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
 import type { Units } from "./units";
 
-interface Preferences extends Units {
+export interface Preferences extends Units {
   theme: "auto" | "light" | "dark";
   shortcuts: boolean;
+  /** Doneness offered first: that of kitchens, or by the book. */
+  house: "kitchen" | "book";
+  /** Guests at risk: every plan by the book, and some fish not at all. */
+  atRisk: boolean;
+  /** Height of the kitchen above the sea, m. */
+  altitudeM: number;
+  /** Ids of the gear at hand; everything when null. */
+  gear: readonly string[] | null;
   /** Width of the cook's finger, for judging thickness. */
   fingerMm: number;
 }
@@ -14,6 +22,10 @@ const DEFAULTS: Preferences = {
   mass: "g",
   theme: "auto",
   shortcuts: true,
+  house: "kitchen",
+  atRisk: false,
+  altitudeM: 0,
+  gear: null,
   fingerMm: 17,
 };
 const KEY = "cindo.preferences";

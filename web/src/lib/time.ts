@@ -10,3 +10,10 @@ export function spoken(seconds: number): string {
   if (whole < 100) return `${whole} s`;
   return `${clock(whole)} min`;
 }
+
+/** Reads "m:ss" or whole minutes as seconds. */
+export function readClock(text: string): number | null {
+  const match = /^\s*(\d{1,3})(?::([0-5]?\d))?\s*$/.exec(text);
+  if (!match) return null;
+  return Number(match[1]) * 60 + Number(match[2] ?? 0);
+}

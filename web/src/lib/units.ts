@@ -63,14 +63,21 @@ export function localise(text: string, units: Units): string {
   };
   const number = "([−-]?\\d+(?:\\.\\d+)?)";
   const pattern = new RegExp(`${number}(?:( to |–)${number})? (°C|mm|g)(?![\\wµ])`, "g");
-  return text.replace(pattern, (whole, from: string, join?: string, to?: string, unit?: string) => {
-    const quantity = quantities[unit ?? ""];
-    if (!quantity || quantity.unit === unit) return whole;
-    const show = (figure: string) =>
-      quantity
-        .show(Number(figure.replace("−", "-")))
-        .toFixed(quantity.digits)
-        .replace("-", "−");
-    return `${show(from)}${join && to ? join + show(to) : ""} ${quantity.unit}`;
-  });
+  // A difference of temperature is written C°, so that it is not taken for a temperature.
+  const differences = text.replace(/(\d+(?:\.\d+)?) C°/g, (_, figure: string) =>
+    units.temperature === "C" ? `${figure} degrees` : `${Math.round(Number(figure) * 1.8)} degrees`,
+  );
+  return differences.replace(
+    pattern,
+    (whole, from: string, join?: string, to?: string, unit?: string) => {
+      const quantity = quantities[unit ?? ""];
+      if (!quantity || quantity.unit === unit) return whole;
+      const show = (figure: string) =>
+        quantity
+          .show(Number(figure.replace("−", "-")))
+          .toFixed(quantity.digits)
+          .replace("-", "−");
+      return `${show(from)}${join && to ? join + show(to) : ""} ${quantity.unit}`;
+    },
+  );
 }

@@ -52,9 +52,9 @@ export function CutLabels({ film, sample, layout, skin }: Props) {
           className="fill-base-content"
         />
       )}
-      {cut.halfWidth > cut.width + 1 && (
+      {cut.breakAt > 0 && (
         <path
-          d={wave(cut.x + cut.width * 0.34, cut.y - 4, cut.height + 8)}
+          d={wave(cut.x + cut.breakAt, cut.y - 4, cut.height + 8)}
           className="stroke-base-200"
           strokeWidth={5}
           fill="none"

@@ -1,64 +1,80 @@
 import { scaleLinear } from "d3-scale";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Method, Plan } from "@/api/client";
+import type { Method, Plan, Section } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
 import { lengthIn, temperatureIn } from "@/lib/units";
 import { Chart } from "./Chart";
 import { CutLabels } from "./CutLabels";
 import { legend } from "./colours";
-import { makeFilm, sampleAt } from "./film";
+import { makeFilm, planReel, sampleAt } from "./film";
 import { HeatSource } from "./HeatSource";
-import { chooseScale, layOut } from "./layout";
+import { chooseScale, type Layout, layOut } from "./layout";
+import { type Mark, MarkHandles } from "./MarkHandles";
 import { Marks } from "./Marks";
 import { NumbersTable } from "./NumbersTable";
 import { paintCut, paintStrip } from "./paint";
+import { paintSection, pictureAt } from "./section";
 import { ThicknessHandle } from "./ThicknessHandle";
 import { useWidth } from "./useWidth";
 
 interface Props {
   plan: Plan;
+  /** The whole cross-section, once it has come for this very plan. */
+  section: Section | null;
   family: Method["family"];
   medium: string;
   skin: boolean;
   thicknessMm: number;
   widthMm: number;
   oval: boolean;
+  /** Whether back and belly are both drawn: a whole round fish on its side. */
+  isWhole: boolean;
   /** Time under the cursor, s; at "out" when null. */
   moment: number | null;
   onMoment: (seconds: number) => void;
   onThickness: (mm: number, done: boolean) => void;
+  onMark: (mark: Mark, seconds: number, done: boolean) => void;
 }
 
 /** The cut beside the strip, the lines below them, and the marks: drawn from the simulation. */
 export function PlanPicture(props: Props) {
-  const { plan, family, medium, skin, thicknessMm, widthMm, oval, onMoment, onThickness } = props;
+  const { plan, section, family, medium, skin, thicknessMm, widthMm, oval, isWhole } = props;
+  const { onMoment, onThickness, onMark } = props;
   const { preferences } = usePreferences();
   const [frame, width] = useWidth<HTMLDivElement>();
   const strip = useRef<HTMLCanvasElement>(null);
   const cut = useRef<HTMLCanvasElement>(null);
   const [heldScale, setHeldScale] = useState<number | null>(null);
 
-  const film = useMemo(() => makeFilm(plan), [plan]);
-  const scale = heldScale ?? chooseScale(thicknessMm, width > 600);
-  const layout = layOut(width, thicknessMm, widthMm, scale);
+  const film = useMemo(() => makeFilm(planReel(plan)), [plan]);
+  // While a mark is dragged the time axis stays where it is.
+  const [heldEnd, setHeldEnd] = useState<number | null>(null);
+  const endS = heldEnd ?? film.endS;
+  const scale = heldScale ?? chooseScale(thicknessMm, width, isWhole ? widthMm : null);
+  const layout = useMemo(
+    () => layOut(width, thicknessMm, widthMm, scale, isWhole),
+    [width, thicknessMm, widthMm, scale, isWhole],
+  );
   const moment = Math.min(props.moment ?? plan.pull_s, film.endS);
-  const x = scaleLinear([0, film.endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
+  const x = scaleLinear([0, endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
   const { cut: cutBox, strip: stripBox } = layout;
 
   useEffect(() => {
     if (strip.current && width > 0) {
-      paintStrip(strip.current, film, stripBox.width, stripBox.height);
+      paintStrip(strip.current, film, stripBox.width, stripBox.height, endS);
     }
-  }, [film, width, stripBox.width, stripBox.height]);
+  }, [film, width, stripBox.width, stripBox.height, endS]);
   useEffect(() => {
-    if (cut.current && width > 0) {
+    if (!cut.current || width === 0) return;
+    if (section) paintSection(cut.current, section, moment, layout, film.aimC);
+    else {
       paintCut(cut.current, film, moment, cutBox.width, cutBox.height, {
         oval,
         halfWidth: cutBox.halfWidth,
       });
     }
-  }, [film, moment, width, cutBox.width, cutBox.height, cutBox.halfWidth, oval]);
+  }, [film, section, moment, width, layout, cutBox, oval]);
 
   const follow = (clientX: number) => {
     const box = frame.current?.getBoundingClientRect();
@@ -71,6 +87,9 @@ export function PlanPicture(props: Props) {
   const core = plan.series.core_c[sample] ?? 0;
   const temperature = temperatureIn(preferences);
   const isWide = width > 600;
+  const seen = section?.side_opaque_share[pictureAt(section, moment)];
+  const inside = section?.middle_opaque_share[pictureAt(section, moment)];
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
   const colours = (
     <ul
       aria-label="Colours"
@@ -120,7 +139,11 @@ export function PlanPicture(props: Props) {
               }, out at ${clock(plan.pull_s)}, the core peaks at ${temperature.show(plan.core_peak_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
             >
               <HeatSource family={family} layout={layout} isResting={moment > plan.pull_s + 0.5} />
-              <CutLabels film={film} sample={sample} layout={layout} skin={skin} />
+              {isWhole ? (
+                <Backbone section={section} layout={layout} />
+              ) : (
+                <CutLabels film={film} sample={sample} layout={layout} skin={skin} />
+              )}
               <text
                 x={cutBox.x + cutBox.width}
                 y={18}
@@ -186,6 +209,21 @@ export function PlanPicture(props: Props) {
               }}
             />
             {isWide && colours}
+            <MarkHandles
+              plan={plan}
+              layout={layout}
+              x={x}
+              onGrab={() => {
+                setHeldEnd(Math.max(film.endS, plan.latest_s * 1.1));
+              }}
+              onDrag={(mark, seconds) => {
+                onMark(mark, seconds, false);
+              }}
+              onDrop={(mark, seconds) => {
+                setHeldEnd(null);
+                onMark(mark, seconds, true);
+              }}
+            />
             <ThicknessHandle
               layout={layout}
               thicknessMm={thicknessMm}
@@ -204,7 +242,7 @@ export function PlanPicture(props: Props) {
           </>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 pt-1">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-1">
         <input
           type="range"
           aria-label="Moment"
@@ -220,8 +258,45 @@ export function PlanPicture(props: Props) {
           }}
         />
         {!isWide && colours}
+        {seen != null && inside != null && family !== "oven" && (
+          <p className="text-sm">
+            At {clock(moment)} the side is opaque to <b>{percent(seen)}</b> of its height; inside,{" "}
+            <b>{percent(inside)}</b> is set.
+          </p>
+        )}
         <NumbersTable plan={plan} units={preferences} />
       </div>
     </div>
+  );
+}
+
+interface BackboneProps {
+  section: Section | null;
+  layout: Layout;
+}
+
+/** Back, belly and bone of a whole fish. */
+function Backbone({ section, layout }: BackboneProps) {
+  const { cut, pxPerMm } = layout;
+  const bone = section?.backbone_mm;
+  const word = "fill-base-content text-[12px]";
+  return (
+    <g>
+      <text x={cut.x} y={cut.y - 4} className={word}>
+        back
+      </text>
+      <text x={cut.x + cut.width} y={cut.y - 4} textAnchor="end" className={word}>
+        belly
+      </text>
+      {bone && (
+        <circle
+          cx={cut.x + cut.halfWidth + (bone[0] ?? 0) * pxPerMm}
+          cy={cut.y + cut.height - (bone[1] ?? 0) * pxPerMm}
+          r={Math.max(2.5, (bone[2] ?? 1) * pxPerMm)}
+          className="fill-base-100 stroke-base-content"
+          strokeWidth={1.5}
+        />
+      )}
+    </g>
   );
 }

@@ -37,7 +37,14 @@ function mix(offset: number): Rgb {
 const pack = ([r, g, b]: Rgb): number =>
   ((255 << 24) | (Math.round(b) << 16) | (Math.round(g) << 8) | Math.round(r)) >>> 0;
 
-export const CRUST_PIXEL = pack(CRUST);
+/** Lighter grain in the crust, so that it differs from dry flesh by more than its darkness. */
+const GRAIN: Rgb = [122, 74, 44];
+const CRUST_PIXEL = pack(CRUST);
+const GRAIN_PIXEL = pack(GRAIN);
+
+/** Crust at a place of the picture: dark, with a grain. */
+export const crustPixel = (x: number, y: number): number =>
+  (x + 2 * y) % 5 === 0 ? GRAIN_PIXEL : CRUST_PIXEL;
 
 /** Look-up from temperature to a pixel (ABGR, as a canvas stores it on every common machine). */
 export function fleshPixels(aimC: number): (celsius: number) => number {

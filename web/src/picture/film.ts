@@ -16,26 +16,46 @@ export interface Film {
   isTurned: readonly boolean[];
 }
 
-const turnsBefore = (plan: Plan, seconds: number) =>
-  plan.turns_s.filter((t) => t <= seconds + 1e-6).length;
+/** What a film is made of: a plan's section, or a small strip. */
+interface Reel {
+  times: readonly number[];
+  /** `[time][row]`, °C. */
+  temperatures: readonly (readonly number[])[];
+  thicknessMm: number;
+  aimC: number;
+  /** Turns, s. */
+  turns: readonly number[];
+  crustBottomMm: readonly number[];
+  crustTopMm: readonly number[];
+}
 
-export function makeFilm(plan: Plan): Film {
+/** The reel of a plan. */
+export function planReel(plan: Plan): Reel {
   const { time_s: times, temperature_c: temperatures, height_mm: heights } = plan.section;
-  const rows = heights.length;
-  const thickness = (heights[0] ?? 0) + (heights[rows - 1] ?? 1);
-  const aimC = plan.target_to_c
-    ? (plan.target_from_c + plan.target_to_c) / 2
-    : plan.target_from_c + 2;
+  return {
+    times,
+    temperatures,
+    thicknessMm: (heights[0] ?? 0) + (heights[heights.length - 1] ?? 1),
+    aimC: plan.target_to_c ? (plan.target_from_c + plan.target_to_c) / 2 : plan.target_from_c + 2,
+    turns: plan.turns_s,
+    crustBottomMm: plan.series.crust_bottom_mm,
+    crustTopMm: plan.series.crust_top_mm,
+  };
+}
+
+export function makeFilm(reel: Reel): Film {
+  const { times, temperatures, aimC } = reel;
+  const rows = temperatures[0]?.length ?? 0;
   const running = new Float32Array(rows).fill(Number.NEGATIVE_INFINITY);
-  const isTurned = times.map((t) => turnsBefore(plan, t) % 2 === 1);
+  const isTurned = times.map((t) => reel.turns.filter((at) => at <= t + 1e-6).length % 2 === 1);
   const hottest = temperatures.map((column, i) => {
     for (let r = 0; r < rows; r++) running[r] = Math.max(running[r] ?? 0, column[r] ?? 0);
     const copy = Float32Array.from(running);
     return isTurned[i] ? copy.reverse() : copy;
   });
   const share = (mm: readonly number[], other: readonly number[]) =>
-    times.map((_, i) => ((isTurned[i] ? other[i] : mm[i]) ?? 0) / thickness);
-  const { crust_bottom_mm: bottom, crust_top_mm: top } = plan.series;
+    times.map((_, i) => ((isTurned[i] ? other[i] : mm[i]) ?? 0) / reel.thicknessMm);
+  const { crustBottomMm: bottom, crustTopMm: top } = reel;
   return {
     endS: times[times.length - 1] ?? 1,
     aimC,

@@ -3,7 +3,17 @@ export interface Layout {
   width: number;
   height: number;
   pxPerMm: number;
-  cut: { x: number; y: number; width: number; height: number; halfWidth: number };
+  cut: {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+    halfWidth: number;
+    /** Whether the whole width is drawn (a whole fish on its side), not only half of it. */
+    isWhole: boolean;
+    /** Left of this the side is drawn, right of it the middle; 0 where nothing is left out. */
+    breakAt: number;
+  };
   strip: { x: number; y: number; width: number; height: number };
   chart: { y: number; height: number };
   axisY: number;
@@ -17,10 +27,23 @@ const BRACKET_HEIGHT = 26;
 const CHART_HEIGHT = 104;
 const AXIS_HEIGHT = 22;
 
-/** Largest scale at which the thickness fits. */
-export function chooseScale(thicknessMm: number, wide: boolean): number {
-  const room = wide ? 236 : 170;
-  return SCALES.findLast((s) => s * thicknessMm <= room) ?? 1.6;
+/** A whole fish takes this share of the width, so that back and belly are in the picture. */
+const WHOLE_SHARE = 0.42;
+/** Where the drawing is broken, as a share of its width. */
+const BREAK_SHARE = 0.4;
+
+/** Largest scale at which the thickness fits, and the whole width of a whole fish. */
+export function chooseScale(
+  thicknessMm: number,
+  width: number,
+  wholeWidthMm: number | null,
+): number {
+  const room = width > 600 ? 236 : 170;
+  const across = wholeWidthMm === null ? 0 : wholeWidthMm / (WHOLE_SHARE * width);
+  return (
+    SCALES.findLast((s) => s * thicknessMm <= room && s * across <= 1) ??
+    (across > 0 ? 1 / across : 1.6)
+  );
 }
 
 export function layOut(
@@ -28,12 +51,15 @@ export function layOut(
   thicknessMm: number,
   widthMm: number,
   pxPerMm: number,
+  isWhole: boolean,
 ): Layout {
   const isWide = width > 600;
   const height = Math.max(24, Math.round(thicknessMm * pxPerMm));
   const halfWidth = (widthMm / 2) * pxPerMm;
-  const cutRoom = Math.round(isWide ? 0.25 * width : 0.27 * width);
-  const cutWidth = Math.round(Math.min(halfWidth, cutRoom));
+  const share = isWhole ? WHOLE_SHARE : isWide ? 0.25 : 0.27;
+  const cutRoom = Math.round(share * width);
+  const cutWidth = Math.round(Math.min(isWhole ? 2 * halfWidth : halfWidth, cutRoom));
+  const isBroken = !isWhole && halfWidth > cutWidth + 1;
   const gap = isWide ? 42 : 28;
   const stripX = cutRoom + gap;
   const right = isWide ? 16 : 8;
@@ -45,7 +71,15 @@ export function layOut(
     width,
     height: chartY + CHART_HEIGHT + AXIS_HEIGHT,
     pxPerMm,
-    cut: { x: cutRoom - cutWidth, y, width: cutWidth, height, halfWidth },
+    cut: {
+      x: cutRoom - cutWidth,
+      y,
+      width: cutWidth,
+      height,
+      halfWidth,
+      isWhole,
+      breakAt: isBroken ? BREAK_SHARE * cutWidth : 0,
+    },
     strip: { x: stripX, y, width: Math.max(40, width - stripX - right), height },
     chart: { y: chartY, height: CHART_HEIGHT },
     axisY: chartY + CHART_HEIGHT,

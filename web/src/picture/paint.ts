@@ -1,14 +1,21 @@
-import { CRUST_PIXEL, fleshPixels } from "./colours";
+import { crustPixel, fleshPixels } from "./colours";
 import { type Film, sampleAt } from "./film";
 
-/** Paints the strip: time to the right, thickness up. */
-export function paintStrip(canvas: HTMLCanvasElement, film: Film, width: number, height: number) {
+/** Paints the strip: time to the right up to `endS`, thickness up. */
+export function paintStrip(
+  canvas: HTMLCanvasElement,
+  film: Film,
+  width: number,
+  height: number,
+  endS: number,
+) {
   const image = prepare(canvas, width, height);
   if (!image) return;
   const { context, data, pixels } = image;
   const colour = fleshPixels(film.aimC);
   for (let x = 0; x < width; x++) {
-    const seconds = ((x + 0.5) / width) * film.endS;
+    const seconds = ((x + 0.5) / width) * endS;
+    if (seconds > film.endS) break;
     const i = sampleAt(film, seconds);
     const isLast = i + 1 >= film.times.length;
     // Columns on either side of a turn show different sides up: nothing lies between them.
@@ -23,7 +30,7 @@ export function paintStrip(canvas: HTMLCanvasElement, film: Film, width: number,
       const up = height - 1 - y;
       const pixel =
         up < below || y < above
-          ? CRUST_PIXEL
+          ? crustPixel(x, y)
           : colour(
               mixRow(a, ((up + 0.5) / height) * film.rows - 0.5) * (1 - share) +
                 mixRow(b, ((up + 0.5) / height) * film.rows - 0.5) * share,
@@ -87,7 +94,7 @@ export function paintCut(
       }
       pixels[y * width + x] =
         level < crust[0] || height - level < crust[1]
-          ? CRUST_PIXEL
+          ? crustPixel(x, y)
           : colour(mixRow(column, (level / height) * film.rows - 0.5));
     }
   }

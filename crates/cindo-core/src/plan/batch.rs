@@ -231,18 +231,19 @@ fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<S
         }
     }
     if let Some(limit_k) = batch.fall_limit_k {
+        // C° is a difference, °C a temperature: they convert differently.
         let back = match batch.back_s {
             Some(back_s) => format!("and needs {} to come back", clock(back_s)),
             None => "and does not come back while they cook".to_owned(),
         };
         notes.push(format!(
-            "{} at a time: the {medium} falls {:.0} °C {back}.",
+            "{} at a time: the {medium} falls {:.0} C° {back}.",
             capital(&number(batch.pieces)),
             batch.fall_k
         ));
         if batch.fall_k > limit_k {
             notes.push(format!(
-                "Too crowded: more than {limit_k:.0} °C of fall. {} at once is the most that keeps within it.",
+                "Too crowded: more than {limit_k:.0} C° of fall. {} at once is the most that keeps within it.",
                 capital(&number(batch.at_once))
             ));
         }

@@ -12,7 +12,7 @@ interface Props {
 
 /** Cautions with their ways out. */
 export function Cautions({ plan, draft, onChange }: Props) {
-  const { preferences } = usePreferences();
+  const { preferences, change } = usePreferences();
   const { safety } = plan;
   const frozen = draft.piece.frozen_for_parasites ?? false;
   return (
@@ -30,7 +30,18 @@ export function Cautions({ plan, draft, onChange }: Props) {
         ))}
       </ul>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-        {!safety.reaches_63c_15s && draft.doneness !== "by_the_book" && (
+        <label className="flex min-h-11 cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm border-current"
+            checked={preferences.atRisk}
+            onChange={(event) => {
+              change({ atRisk: event.target.checked });
+            }}
+          />
+          Guests at risk eat it
+        </label>
+        {!safety.reaches_limit && draft.doneness !== "by_the_book" && (
           <button
             type="button"
             className="min-h-11 cursor-pointer font-bold underline"

@@ -2,6 +2,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headl
 import { useState } from "react";
 import type { Catalogue } from "@/api/client";
 import { type PlanDraft, withSpecies } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
 
 interface Props {
   catalogue: Catalogue;
@@ -19,6 +20,7 @@ const GROUPS = {
 
 /** Finds a kind of fish by typing. */
 export function FishFinder({ catalogue, draft, onChange, onDone }: Props) {
+  const { preferences } = usePreferences();
   const [typed, setTyped] = useState("");
   const wanted = typed.trim().toLowerCase();
   const starts = (name: string) => name.toLowerCase().startsWith(wanted);
@@ -32,7 +34,7 @@ export function FishFinder({ catalogue, draft, onChange, onDone }: Props) {
       immediate
       value={draft.piece.species}
       onChange={(id: string | null) => {
-        if (id) onChange(withSpecies(draft, catalogue, id));
+        if (id) onChange(withSpecies(draft, catalogue, id, preferences.house));
         onDone();
       }}
     >

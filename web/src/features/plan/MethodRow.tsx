@@ -1,38 +1,108 @@
-import type { Catalogue } from "@/api/client";
+import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
+import type { Ref } from "react";
+import type { Catalogue, Method } from "@/api/client";
 import { type PlanDraft, withMethod } from "@/lib/planAddress";
 
 interface Props {
   catalogue: Catalogue;
   draft: PlanDraft;
   onChange: (draft: PlanDraft) => void;
+  /** Opens the list of all ways. */
+  ref?: Ref<HTMLButtonElement>;
 }
 
-/** Ways of cooking, each with its key. */
-export function MethodRow({ catalogue, draft, onChange }: Props) {
+/** Ways with a number key of their own: the ones most asked for. */
+const FIRST = ["sear", "saute", "roast", "slow_bake", "poach", "steam", "grill", "deep_fry"];
+
+const FAMILIES: readonly (readonly [readonly Method["family"][], string])[] = [
+  [["pan"], "In a pan"],
+  [["oven"], "In the oven"],
+  [["wet", "steam"], "In liquid and steam"],
+  [["grill"], "Over a fire"],
+  [["fry"], "In oil"],
+];
+
+/** Methods that number keys choose, in order. */
+export const keyedMethods = (catalogue: Catalogue): Method[] =>
+  FIRST.flatMap((id) => catalogue.methods.filter((m) => m.id === id));
+
+/** Ways of cooking: the usual ones each with its key, the others in a list. */
+export function MethodRow({ catalogue, draft, onChange, ref }: Props) {
+  const keyed = keyedMethods(catalogue);
+  const chosen = catalogue.methods.find((m) => m.id === draft.method);
+  const extra = chosen && !keyed.includes(chosen) ? chosen : null;
+  const chip = (isChosen: boolean) =>
+    `btn min-h-11 justify-start px-3 font-normal text-base ${
+      isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
+    }`;
   return (
-    <fieldset className="mt-3 grid grid-cols-3 gap-2 sm:flex sm:flex-wrap">
+    <fieldset className="mt-3 grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
       <legend className="sr-only">Way of cooking</legend>
-      {catalogue.methods.map((method, i) => {
-        const isChosen = method.id === draft.method;
-        return (
-          <button
-            key={method.id}
-            type="button"
-            aria-pressed={isChosen}
-            className={`btn min-h-11 justify-start px-3 font-normal text-base sm:px-4 ${
-              isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
-            }`}
-            onClick={() => {
-              onChange(withMethod(draft, method.id));
-            }}
-          >
-            <span aria-hidden className="text-xs opacity-70">
-              {i + 1}
-            </span>
-            {method.name}
-          </button>
-        );
-      })}
+      {keyed.map((method, i) => (
+        <button
+          key={method.id}
+          type="button"
+          aria-pressed={method.id === draft.method}
+          className={chip(method.id === draft.method)}
+          onClick={() => {
+            onChange(withMethod(draft, method.id));
+          }}
+        >
+          <span aria-hidden className="text-xs opacity-70">
+            {i + 1}
+          </span>
+          {method.name}
+        </button>
+      ))}
+      {extra && (
+        <button type="button" aria-pressed className={chip(true)}>
+          {extra.name}
+        </button>
+      )}
+      <Popover className="contents">
+        <PopoverButton
+          {...(ref ? { ref } : {})}
+          className="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-3 font-normal text-base"
+        >
+          <span aria-hidden className="text-xs opacity-70">
+            9
+          </span>
+          All ways…
+        </PopoverButton>
+        <PopoverPanel
+          anchor={{ to: "bottom end", gap: 8, padding: 12 }}
+          className="z-20 grid gap-x-6 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 shadow-xl sm:w-[46rem] sm:grid-cols-3"
+        >
+          {({ close }) => (
+            <>
+              {FAMILIES.map(([families, title]) => (
+                <div key={title}>
+                  <p className="mb-1 font-bold">{title}</p>
+                  <ul>
+                    {catalogue.methods
+                      .filter((m) => families.includes(m.family))
+                      .map((method) => (
+                        <li key={method.id}>
+                          <button
+                            type="button"
+                            className="grid min-h-11 w-full cursor-pointer content-center rounded px-2 py-1 text-left hover:bg-base-200"
+                            onClick={() => {
+                              onChange(withMethod(draft, method.id));
+                              close();
+                            }}
+                          >
+                            {method.name}
+                            <span className="text-xs opacity-80">{method.about}</span>
+                          </button>
+                        </li>
+                      ))}
+                  </ul>
+                </div>
+              ))}
+            </>
+          )}
+        </PopoverPanel>
+      </Popover>
     </fieldset>
   );
 }

@@ -1,5 +1,6 @@
-import { Bookmark, Link2, Printer } from "lucide-react";
+import { Bookmark, Link2, Printer, Rows4 } from "lucide-react";
 import type { ReactNode } from "react";
+import { Link, useLocation } from "react-router";
 import { toast } from "sonner";
 import type { Method, Plan } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
@@ -18,6 +19,7 @@ interface Props {
 /** What a hand needs at the stove. */
 export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) {
   const { preferences } = usePreferences();
+  const { search } = useLocation();
   const temperature = temperatureIn(preferences);
   const degrees = (celsius: number) => format(temperature, celsius);
   const { setting } = plan;
@@ -70,11 +72,18 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
             </Row>
           )}
         </dl>
-        <div className="print:hidden mt-4 grid grid-cols-[1fr_auto_auto] gap-2">
+        <div className="print:hidden mt-4 grid grid-cols-[1fr_auto_auto_auto] gap-2">
           <button type="button" className="btn btn-primary min-h-11" onClick={onKeep}>
             <Bookmark aria-hidden className="size-4" />
-            Keep this card
+            Keep
           </button>
+          <Link
+            to={{ pathname: "/ladder", search }}
+            className="btn btn-square size-11"
+            aria-label="Ladder of thicknesses to hang up"
+          >
+            <Rows4 aria-hidden className="size-5" />
+          </Link>
           <button
             type="button"
             className="btn btn-square size-11"
@@ -111,7 +120,9 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
             <li key={caution}>{localise(caution, preferences)}</li>
           ))}
         </ul>
-        <p className="hidden pt-2 text-sm print:block">Needed: {[...plan.batch.gear, ...method.tools].join(", ")}.</p>
+        <p className="hidden pt-2 text-sm print:block">
+          Needed: {[...plan.batch.gear, ...method.tools].join(", ")}.
+        </p>
       </div>
     </section>
   );

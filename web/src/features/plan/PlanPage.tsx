@@ -3,16 +3,27 @@ import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } fro
 import { useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Catalogue } from "@/api/client";
-import { type PlanDraft, readAddress, writeAddress } from "@/lib/planAddress";
+import {
+  type PlanDraft,
+  readAddress,
+  toRequest,
+  withoutOwnTimes,
+  writeAddress,
+} from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
-import { format, lengthIn } from "@/lib/units";
+import { format, lengthIn, localise } from "@/lib/units";
+import type { Mark } from "@/picture/MarkHandles";
 import { PlanPicture } from "@/picture/PlanPicture";
+import { Backwards } from "./Backwards";
+import { Batch } from "./Batch";
 import { Cautions } from "./Cautions";
+import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
+import { Notices } from "./Notices";
 import { PlanCard } from "./PlanCard";
-import { useLivePlan } from "./queries";
+import { useLivePlan, useSection } from "./queries";
 import { Sentence } from "./Sentence";
 import { Steps } from "./Steps";
 import { useShortcuts } from "./useShortcuts";
@@ -55,11 +66,14 @@ function useTitle(title: string) {
 
 function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { draft, commit, drag } = useDraft();
-  const { plan, failure, isBehind, again } = useLivePlan(draft);
-  const { preferences } = usePreferences();
+  const { preferences, change } = usePreferences();
+  const request = useMemo(() => toRequest(draft, preferences), [draft, preferences]);
+  const { plan, failure, isBehind, again } = useLivePlan(request);
+  const section = useSection(request, !isBehind && failure === null);
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
   const findFish = useRef<HTMLButtonElement>(null);
+  const allWays = useRef<HTMLButtonElement>(null);
   const species = catalogue.species.find((s) => s.id === draft.piece.species);
   const cut = catalogue.cuts.find((c) => c.id === draft.piece.cut);
   const method = catalogue.methods.find((m) => m.id === draft.method);
@@ -70,7 +84,15 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   );
 
   const setThickness = (mm: number, done: boolean) => {
-    const next = { ...draft, piece: { ...draft.piece, thickness_mm: mm } };
+    const { tail_mm: tail, ...piece } = draft.piece;
+    const thin = tail == null ? {} : { tail_mm: Math.min(tail, mm) };
+    const next = { ...withoutOwnTimes(draft), piece: { ...piece, ...thin, thickness_mm: mm } };
+    if (done) commit(next);
+    else drag(next);
+  };
+  const setMark = (mark: Mark, seconds: number, done: boolean) => {
+    // The other mark stays where it is: it is already the cook's.
+    const next = { ...draft, [mark === "turn" ? "turn_s" : "out_s"]: seconds };
     if (done) commit(next);
     else drag(next);
   };
@@ -79,6 +101,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     draft,
     commit,
     findFish,
+    allWays,
     openKeep: () => {
       keep.current?.showModal();
     },
@@ -95,7 +118,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
           failure={failure}
           fishButton={findFish}
         />
-        <MethodRow catalogue={catalogue} draft={draft} onChange={commit} />
+        <MethodRow catalogue={catalogue} draft={draft} onChange={commit} ref={allWays} />
         {failure && (general.length > 0 || failure.fields.length === 0) && (
           <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
             <div>
@@ -112,8 +135,19 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 </p>
               )}
               {general.map((f) => (
-                <p key={f.field + f.message}>{sentence(f.message)}</p>
+                <p key={f.field + f.message}>{localise(sentence(f.message), preferences)}</p>
               ))}
+              {preferences.atRisk && (
+                <button
+                  type="button"
+                  className="min-h-11 cursor-pointer underline"
+                  onClick={() => {
+                    change({ atRisk: false });
+                  }}
+                >
+                  No guests at risk tonight
+                </button>
+              )}
               {plan && (
                 <p className="text-base-content text-sm">Below is the last plan that worked.</p>
               )}
@@ -132,6 +166,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             >
               <PlanPicture
                 plan={plan}
+                section={isBehind ? null : (section ?? null)}
                 family={method.family}
                 medium={method.medium}
                 skin={draft.piece.skin ?? false}
@@ -141,9 +176,14 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 moment={moment}
                 onMoment={setMoment}
                 onThickness={setThickness}
+                onMark={setMark}
+                isWhole={cut.outline === "oval_with_cavity"}
               />
             </section>
+            <Notices plan={plan} draft={draft} onChange={commit} />
             <Steps plan={plan} moment={moment} onMoment={setMoment} />
+            <Judgements plan={plan} />
+            <Backwards plan={plan} draft={draft} onChange={commit} key={draft.method} />
           </div>
           <div className="contents gap-4 lg:grid">
             <PlanCard
@@ -154,11 +194,12 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               isStale={failure !== null}
               onKeep={() => keep.current?.showModal()}
             />
+            <Batch plan={plan} />
             <Cautions plan={plan} draft={draft} onChange={commit} />
           </div>
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}
-            request={draft}
+            request={request}
             suggestion={`${species?.name ?? ""} ${cut.name}, ${method.name.toLowerCase()}`}
           />
         </>
@@ -169,6 +210,8 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
 
 /** Fields whose message stands beside their own control. */
 const FIELDS_WITH_A_PLACE = [
+  "piece.tail_mm",
+  "piece.length_mm",
   "piece.thickness_mm",
   "piece.start_c",
   "piece.weight_g",

@@ -1,6 +1,6 @@
 import { lazy, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
-import { type PlanDraft, withCut } from "@/lib/planAddress";
+import { type PlanDraft, withCut, withoutOwnTimes } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
 import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
@@ -41,8 +41,14 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
   const cut = catalogue.cuts.find((c) => c.id === piece.cut);
   const method = catalogue.methods.find((m) => m.id === draft.method);
   const set = (part: Partial<PlanDraft["piece"]>) => {
-    onChange({ ...draft, piece: { ...piece, ...part } });
+    onChange({ ...withoutOwnTimes(draft), piece: { ...piece, ...part } });
   };
+  const coats = catalogue.coatings.filter((c) => method?.coats.includes(c.id));
+  const coat =
+    coats.find((c) => c.id === draft.coating) ?? coats.find((c) => c.id === method?.coats[0]);
+  const variants = method?.variants ?? [];
+  const variant = variants.find((v) => v.id === draft.variant) ?? variants[0];
+  const book = catalogue.bands.find((b) => b.id === "by_the_book");
   const complaint = (field: string) => {
     const found = failure?.fields.find((f) => f.field === field);
     return found ? localise(found.message, preferences) : undefined;
@@ -91,7 +97,11 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
           </Suspense>
         )}
       </Blank>{" "}
-      <Blank text={cut?.name ?? piece.cut} label="Cut">
+      <Blank
+        text={`${cut?.name ?? piece.cut}${piece.stuffed ? ", stuffed" : ""}`}
+        label="Cut"
+        isWrong={complaint("piece.length_mm") !== undefined}
+      >
         <Segmented
           stacked
           label="Cut"
@@ -101,12 +111,39 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
             onChange(withCut(draft, catalogue, id));
           }}
         />
+        {cut?.on_the_bone && (
+          <Segmented
+            label="Stuffed"
+            value={piece.stuffed ? "yes" : "no"}
+            options={[
+              ["no", "no"],
+              ["yes", "yes"],
+            ]}
+            onChange={(stuffed) => {
+              set({ stuffed: stuffed === "yes" });
+            }}
+          />
+        )}
+        <Stepper
+          label="Length, if it matters"
+          quantity={{ ...length, step: length.step * 10 }}
+          value={piece.length_mm ?? 0}
+          onChange={(mm) => {
+            const { length_mm: _length, ...rest } = piece;
+            onChange({ ...draft, piece: mm > 0 ? { ...rest, length_mm: mm } : rest });
+          }}
+          error={complaint("piece.length_mm")}
+        />
       </Blank>
       ,{" "}
       <Blank
-        text={`${format(length, piece.thickness_mm)} thick`}
+        text={`${format(length, piece.thickness_mm)} thick${
+          piece.tail_mm == null ? "" : ` (thin end ${format(length, piece.tail_mm)})`
+        }`}
         label="Thickness"
-        isWrong={complaint("piece.thickness_mm") !== undefined}
+        isWrong={
+          complaint("piece.thickness_mm") !== undefined || complaint("piece.tail_mm") !== undefined
+        }
       >
         <Stepper
           label="Thickness"
@@ -128,6 +165,15 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
           onChange={(how) => {
             set({ thickness_measured: how === "measured" });
           }}
+        />
+        <Stepper
+          label="Thin end"
+          quantity={length}
+          value={piece.tail_mm ?? piece.thickness_mm}
+          onChange={(mm) => {
+            set({ tail_mm: mm });
+          }}
+          error={complaint("piece.tail_mm")}
         />
         <Stepper
           label="In fingers"
@@ -171,6 +217,23 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
           ,{" "}
         </>
       )}
+      {coat && (
+        <>
+          <Blank text={coat.name} label="Coat" isWrong={complaint("coating") !== undefined}>
+            <Segmented
+              stacked
+              label="On the fish"
+              value={coat.id}
+              options={coats.map((c) => [c.id, c.name] as const)}
+              onChange={(id) => {
+                onChange({ ...withoutOwnTimes(draft), coating: id });
+              }}
+            />
+            <p className="max-w-64 text-sm">{coat.reason}</p>
+          </Blank>
+          ,{" "}
+        </>
+      )}
       <Blank
         text={coldness(piece.start_c, format(temperature, piece.start_c))}
         label="How cold"
@@ -201,37 +264,58 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
         />
       </Blank>
       , to{" "}
-      <Blank text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
-        <Segmented
-          stacked
-          label="Doneness"
-          value={typeof draft.doneness === "string" ? draft.doneness : "number"}
-          options={catalogue.bands.map((band) => {
-            const from = temperature.show(band.from_c).toFixed(0);
-            const range = band.to_c
-              ? `${from}–${format(temperature, band.to_c)}`
-              : `${from} ${temperature.unit} and up`;
-            const usual = species?.doneness.includes(band.id) ? "" : " · unusual here";
-            return [band.id, `${band.name}, ${range}${usual}`] as const;
-          })}
-          onChange={(band) => {
-            onChange({ ...draft, doneness: band });
-          }}
-        />
-        <Stepper
-          label="Or a core of"
-          quantity={temperature}
-          value={
-            typeof draft.doneness === "number"
-              ? draft.doneness
-              : (bandAim(catalogue, draft.doneness) ?? 52)
-          }
-          onChange={(c) => {
-            onChange({ ...draft, doneness: c });
-          }}
-        />
-      </Blank>
-      {school && (
+      {preferences.atRisk ? (
+        // Guests at risk leave no choice.
+        <span>{book ? `${book.name}, for guests at risk` : "by the book"}</span>
+      ) : (
+        <Blank text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
+          <Segmented
+            stacked
+            label="Doneness"
+            value={typeof draft.doneness === "string" ? draft.doneness : "number"}
+            options={catalogue.bands.map((band) => {
+              const from = temperature.show(band.from_c).toFixed(0);
+              const range = band.to_c
+                ? `${from}–${format(temperature, band.to_c)}`
+                : `${from} ${temperature.unit} and up`;
+              const usual = species?.doneness.includes(band.id) ? "" : " · unusual here";
+              return [band.id, `${band.name}, ${range}${usual}`] as const;
+            })}
+            onChange={(band) => {
+              onChange({ ...withoutOwnTimes(draft), doneness: band });
+            }}
+          />
+          <Stepper
+            label="Or a core of"
+            quantity={temperature}
+            value={
+              typeof draft.doneness === "number"
+                ? draft.doneness
+                : (bandAim(catalogue, draft.doneness) ?? 52)
+            }
+            onChange={(c) => {
+              onChange({ ...withoutOwnTimes(draft), doneness: c });
+            }}
+          />
+        </Blank>
+      )}
+      {variant && (
+        <>
+          ,{" "}
+          <Blank text={variant.name} label="Variation" isWrong={complaint("variant") !== undefined}>
+            <Segmented
+              stacked
+              label="Variation"
+              value={variant.id}
+              options={variants.map((v) => [v.id, v.name] as const)}
+              onChange={(id) => {
+                onChange({ ...withoutOwnTimes(draft), variant: id });
+              }}
+            />
+          </Blank>
+        </>
+      )}
+      {school && schools.length > 1 && (
         <>
           ,{" "}
           <Blank text={schoolText(school, piece.skin ?? false)} label="Turning">
@@ -241,7 +325,7 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
               value={school}
               options={schools.map((s) => [s, schoolText(s, piece.skin ?? false)] as const)}
               onChange={(s) => {
-                onChange({ ...draft, school: s });
+                onChange({ ...withoutOwnTimes(draft), school: s });
               }}
             />
           </Blank>
@@ -268,7 +352,7 @@ function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactN
   const usual = method.default_c ?? null;
   const heat = draft.medium_c ?? usual;
   const medium = method.medium.toLowerCase();
-  const altitude = draft.altitude_m ?? 0;
+  const altitude = draft.altitude_m ?? preferences.altitudeM;
   const height = altitude === 0 ? "" : ` at ${Math.round(altitude)} m`;
   return (
     <>
@@ -289,7 +373,7 @@ function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactN
               quantity={{ ...temperature, step: 5 }}
               value={heat}
               onChange={(c) => {
-                onChange({ ...draft, medium_c: c });
+                onChange({ ...withoutOwnTimes(draft), medium_c: c });
               }}
               error={complaint("medium_c")}
             />

@@ -6,7 +6,15 @@ import {
   useQueryClient,
 } from "@tanstack/react-query";
 import { useState } from "react";
-import { type ApiFailure, api, type Plan, type PlanRequest, unwrap } from "@/api/client";
+import {
+  type ApiFailure,
+  api,
+  type BackwardsRequest,
+  type Plan,
+  type PlanRequest,
+  type Section,
+  unwrap,
+} from "@/api/client";
 
 const planQuery = (request: PlanRequest) =>
   queryOptions<Plan>({
@@ -45,6 +53,26 @@ export function useLivePlan(wanted: PlanRequest): LivePlan {
       void refetch();
     },
   };
+}
+
+/** The cut face of a settled plan; while something is dragged the strip's own column stands in. */
+export function useSection(request: PlanRequest, isSettled: boolean) {
+  const { data } = useQuery(
+    queryOptions<Section>({
+      queryKey: ["section", request],
+      queryFn: () => unwrap(api.POST("/api/section", { body: request })),
+      enabled: isSettled,
+      gcTime: 30_000,
+    }),
+  );
+  return data;
+}
+
+/** Asks a question backwards. */
+export function useBackwards() {
+  return useMutation({
+    mutationFn: (body: BackwardsRequest) => unwrap(api.POST("/api/backwards", { body })),
+  });
 }
 
 /** Keeps a plan in the card box. */

@@ -3,17 +3,19 @@ import { useHotkeys } from "react-hotkeys-hook";
 import type { Catalogue } from "@/api/client";
 import { type PlanDraft, withMethod } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
+import { keyedMethods } from "./MethodRow";
 
 interface Hands {
   catalogue: Catalogue;
   draft: PlanDraft;
   commit: (draft: PlanDraft) => void;
   findFish: RefObject<HTMLButtonElement | null>;
+  allWays: RefObject<HTMLButtonElement | null>;
   openKeep: () => void;
 }
 
 /** Single-key shortcuts. They rest while typing, while a dialog is open, and when switched off. */
-export function useShortcuts({ catalogue, draft, commit, findFish, openKeep }: Hands) {
+export function useShortcuts({ catalogue, draft, commit, findFish, allWays, openKeep }: Hands) {
   const { preferences } = usePreferences();
   const options = {
     enabled: preferences.shortcuts,
@@ -26,10 +28,11 @@ export function useShortcuts({ catalogue, draft, commit, findFish, openKeep }: H
       commit({ ...draft, piece: { ...draft.piece, thickness_mm } });
     }
   };
+  const keyed = keyedMethods(catalogue);
   useHotkeys(
-    catalogue.methods.map((_, i) => String(i + 1)),
+    keyed.map((_, i) => String(i + 1)),
     (event) => {
-      const method = catalogue.methods[Number(event.key) - 1];
+      const method = keyed[Number(event.key) - 1];
       if (method) commit(withMethod(draft, method.id));
     },
     options,
@@ -48,6 +51,7 @@ export function useShortcuts({ catalogue, draft, commit, findFish, openKeep }: H
     },
     options,
   );
+  useHotkeys("9", () => allWays.current?.click(), options);
   useHotkeys("k", openKeep, { ...options, preventDefault: true });
   useHotkeys("/", () => findFish.current?.click(), { ...options, preventDefault: true });
   useHotkeys(

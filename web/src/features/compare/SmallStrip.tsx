@@ -1,0 +1,50 @@
+import { useEffect, useRef } from "react";
+import type { Compared } from "@/api/client";
+import { makeFilm } from "@/picture/film";
+import { paintStrip } from "@/picture/paint";
+
+type Outcome = NonNullable<Compared["outcome"]>;
+
+interface Props {
+  outcome: Outcome;
+  thicknessMm: number;
+  /** Time that the whole width stands for, s: the same in every row. */
+  scaleS: number;
+  width: number;
+  height: number;
+}
+
+/** The inside over time, small, on the time scale that all rows share. */
+export function SmallStrip({ outcome, thicknessMm, scaleS, width, height }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const end = Math.min(scaleS, outcome.pull_s + outcome.rest_s);
+  const out = (Math.min(outcome.pull_s, scaleS) / scaleS) * width;
+  useEffect(() => {
+    if (!canvas.current) return;
+    const film = makeFilm({
+      times: outcome.strip.time_s,
+      temperatures: outcome.strip.temperature_c,
+      thicknessMm,
+      aimC: outcome.aim_c,
+      turns: outcome.strip.turns_s,
+      crustBottomMm: outcome.strip.crust_bottom_mm,
+      crustTopMm: outcome.strip.crust_top_mm,
+    });
+    paintStrip(canvas.current, film, width, height, scaleS);
+  }, [outcome, thicknessMm, scaleS, width, height]);
+  return (
+    <span className="relative block" style={{ width, height }}>
+      <canvas ref={canvas} aria-hidden className="rounded-xs" />
+      <span
+        aria-hidden
+        className="absolute top-0 h-full w-0.5 bg-base-content"
+        style={{ left: out - 1 }}
+      />
+      {end >= scaleS && (
+        <span aria-hidden className="absolute right-0 text-base-content leading-none">
+          …
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,130 @@
+import { queryOptions, useQuery } from "@tanstack/react-query";
+import { Printer } from "lucide-react";
+import { useEffect, useMemo } from "react";
+import { Link, useSearchParams } from "react-router";
+import { catalogueQuery } from "@/api/catalogue";
+import { api, type LadderRequest, unwrap } from "@/api/client";
+import { readAddress, toRequest } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
+import { clock, spoken } from "@/lib/time";
+import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
+
+const ladderQuery = (request: LadderRequest) =>
+  queryOptions({
+    queryKey: ["ladder", request],
+    queryFn: () => unwrap(api.POST("/api/ladder", { body: request })),
+  });
+
+/** Turn and out for one dish over its thickness, to print and hang at the station. */
+export function LadderPage() {
+  const [params] = useSearchParams();
+  const address = params.toString();
+  const draft = useMemo(() => readAddress(new URLSearchParams(address)), [address]);
+  const { preferences } = usePreferences();
+  const catalogue = useQuery(catalogueQuery);
+  const { data, error } = useQuery(ladderQuery({ plan: toRequest(draft, preferences) }));
+  useEffect(() => {
+    document.title = "Ladder · Cindo";
+  }, []);
+  const known = catalogue.data;
+  const species = known?.species.find((s) => s.id === draft.piece.species);
+  const cut = known?.cuts.find((c) => c.id === draft.piece.cut);
+  const method = known?.methods.find((m) => m.id === draft.method);
+  const [length, temperature] = [lengthIn(preferences), temperatureIn(preferences)];
+  return (
+    <div className="px-4 py-4 sm:px-7 sm:py-5">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h1 className="font-bold font-display text-xl sm:text-3xl">
+          {method?.name} {species?.name.toLowerCase()} {cut?.name}
+          {draft.piece.skin ? ", skin on" : ""}, to {data?.target_name ?? "…"}
+        </h1>
+        <div className="flex gap-2 print:hidden">
+          <Link to={{ pathname: "/", search: address }} className="btn min-h-11">
+            Back to the plan
+          </Link>
+          <button
+            type="button"
+            className="btn btn-primary min-h-11"
+            onClick={() => {
+              window.print();
+            }}
+          >
+            <Printer aria-hidden className="size-5" />
+            Print
+          </button>
+        </div>
+      </div>
+      {error && (
+        <p role="alert" className="alert mt-3 border-error bg-base-100 text-error">
+          {localise(error.fields[0]?.message ?? error.message, preferences)}
+        </p>
+      )}
+      {data && (
+        <>
+          <p className="mt-1 text-lg">
+            {method?.medium} at {format(temperature, data.medium_c)}. Measure the thickest place.
+            Minutes and seconds after it meets the heat.
+          </p>
+          <table className="mt-4 w-full max-w-4xl text-center text-lg">
+            <thead>
+              <tr className="border-base-content border-b-2">
+                <th scope="col" rowSpan={2} className="pr-4 text-left">
+                  Thickness
+                </th>
+                {data.start_c.map((c, i) => (
+                  <th key={c} scope="colgroup" colSpan={3} className="pt-2">
+                    {i === 0 ? "From the fridge" : "Tempered"}, {format(temperature, c)}
+                  </th>
+                ))}
+              </tr>
+              <tr className="border-base-content border-b-2 text-base">
+                {data.start_c.flatMap((c) =>
+                  ["turn", "out", "room"].map((what) => (
+                    <th key={`${c} ${what}`} scope="col" className="font-normal">
+                      {what}
+                    </th>
+                  )),
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {data.rows.map((row) => (
+                <tr key={row.thickness_mm} className="border-base-300 border-b">
+                  <th scope="row" className="py-1.5 text-left">
+                    {format(length, row.thickness_mm)}
+                  </th>
+                  {row.cells.map((cell, i) => {
+                    const key = data.start_c[i] ?? i;
+                    return cell ? (
+                      <Cells key={key} turn={cell.flip_s} out={cell.pull_s} room={cell.window_s} />
+                    ) : (
+                      <td key={key} colSpan={3}>
+                        out of reach
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface CellProps {
+  turn: number | null | undefined;
+  out: number;
+  room: number | null | undefined;
+}
+
+function Cells({ turn, out, room }: CellProps) {
+  return (
+    <>
+      <td>{turn == null ? "–" : clock(turn)}</td>
+      <td className="font-bold">{clock(out)}</td>
+      <td className="text-base">{room == null ? "–" : spoken(room)}</td>
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+import type { Plan } from "@/api/client";
+
+/** How it turns out: crust, dryness, evenness, juice and tearing, each a figure and a sentence. */
+export function Judgements({ plan }: { plan: Plan }) {
+  return (
+    <section aria-labelledby="result" className="min-w-0 max-lg:order-5 print:hidden">
+      <h2 id="result" className="mb-1 font-bold font-display text-lg">
+        How it turns out
+      </h2>
+      <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
+        {plan.judgements.map(({ id, name, figure, sentence }) => (
+          <div key={id} className="border-base-300 border-t pt-1.5">
+            <dt className="flex justify-between gap-2">
+              {name} <b>{figure}</b>
+            </dt>
+            <dd className="text-sm">{sentence}</dd>
+          </div>
+        ))}
+        {plan.tail && (
+          <div className="border-base-300 border-t pt-1.5">
+            <dt className="flex justify-between gap-2">
+              Thin end <b>{Math.round(plan.tail.dry_share * 100)} % dry</b>
+            </dt>
+            <dd className="text-sm">{plan.tail.advice}</dd>
+          </div>
+        )}
+      </dl>
+    </section>
+  );
+}
