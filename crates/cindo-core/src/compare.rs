@@ -239,6 +239,7 @@ fn entry(
     let sign = if suits { 1.0 } else { -1.0 };
     scores.0.sort_by(|a, b| (sign * b.0).total_cmp(&(sign * a.0)));
     // A method that suits without anything special to say for it says what it is.
+    scores.0.retain(|(_, reason)| !reason.is_empty());
     let reason = scores.0.first().filter(|(points, _)| sign * points > 0.0);
     let reason = reason.map_or_else(|| method.about.clone(), |(_, why)| why.clone());
     let reasons: Vec<String> = scores.0.into_iter().map(|s| s.1).collect();
@@ -278,12 +279,13 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
+        // A window like any other counts but is not worth a sentence.
         let reason = if window_s < TIGHT_WINDOW_S {
             format!("Unforgiving: only {window_s:.0} s between under and over.")
         } else if window_s > FORGIVING_WINDOW_S {
             format!("Forgiving: {} of room for error.", clock(window_s))
         } else {
-            format!("{window_s:.0} s of room for error.")
+            String::new()
         };
         scores.add(points, reason);
     }

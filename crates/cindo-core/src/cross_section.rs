@@ -101,6 +101,12 @@ impl Outline {
         (half > 0.0).then_some((0.5 - half, 0.5 + half))
     }
 
+    /// From where to where the cavity reaches across, where there is one.
+    pub fn hole_span(self) -> Option<(f64, f64)> {
+        let (_, length, middle) = CAVITY;
+        (self == Self::OvalWithCavity).then_some((middle - length, middle + length))
+    }
+
     /// Area of the whole section as a share of its box (width times thickness), without the cavity.
     pub fn fill(self) -> f64 {
         const N: u32 = 400;

@@ -15,8 +15,9 @@ const DRY_DOSE_S: f64 = 30.0;
 /// scorched.
 const BROWN_REFERENCE_C: f64 = 175.0;
 const BROWN_DECADE_K: f64 = 35.0;
-/// Seconds at the reference for a golden face.
-pub const GOLDEN_S: f64 = 150.0;
+/// Seconds at the reference for a golden face: chosen so that a skin that spends seven minutes on a
+/// pan of 165 to 185 °C (its own surface is 20 to 30 K cooler) comes out golden.
+pub const GOLDEN_S: f64 = 90.0;
 /// Seconds at the reference for a scorched face.
 pub const SCORCHED_S: f64 = 5.0 * GOLDEN_S;
 /// Drip: share of the weight that flesh lets go of by the temperature it reached, a sigmoid through

@@ -362,23 +362,24 @@ fn nearest_inside(section: &CrossSection) -> Vec<usize> {
         .collect()
 }
 
+/// Points along the top and back along the bottom of a shape. `edges` takes −1 (or 0) to 1 and gives
+/// how far across and the span there, as shares.
 fn points(
     setting: &Setting<'_>,
-    edges: impl Fn(f64) -> Option<(f64, f64)>,
+    edges: impl Fn(f64) -> (f64, (f64, f64)),
     from: f64,
 ) -> Vec<[f64; 2]> {
     let half_mm = 500.0 * setting.width_m;
     let thickness_mm = 1000.0 * setting.thickness_m;
     let at: Vec<(f64, (f64, f64))> = (0..=OUTLINE_POINTS)
-        .filter_map(|i| {
-            // Closer together towards the edges, where an oval bends.
+        .map(|i| {
+            // Closer together towards the ends, where an oval bends.
             let s = f64::from(i) / f64::from(OUTLINE_POINTS);
-            let across = if from < 0.0 {
+            edges(if from < 0.0 {
                 -(std::f64::consts::PI * s).cos()
             } else {
                 (std::f64::consts::FRAC_PI_2 * s).sin()
-            };
-            edges(across).map(|span| (across, span))
+            })
         })
         .collect();
     let round = |mm: f64| (mm * 100.0).round() / 100.0;
@@ -390,11 +391,18 @@ fn points(
 fn outline_mm(setting: &Setting<'_>) -> Vec<[f64; 2]> {
     let outline = setting.cut.outline;
     let from = if outline.is_lopsided() { -1.0 } else { 0.0 };
-    points(setting, |across| Some(outline.edges(across)), from)
+    points(setting, |across| (across, outline.edges(across)), from)
 }
 
 fn cavity_mm(setting: &Setting<'_>) -> Vec<[f64; 2]> {
-    points(setting, |across| setting.cut.outline.hole(across), -1.0)
+    let Some((from, to)) = setting.cut.outline.hole_span() else { return Vec::new() };
+    let hole = |s: f64| {
+        let across = 0.5 * (from + to) + 0.5 * (to - from) * s;
+        // At its very ends the cavity closes in one point.
+        let span = setting.cut.outline.hole(across).unwrap_or((0.5, 0.5));
+        (across, span)
+    };
+    points(setting, hole, -1.0)
 }
 
 /// Where the backbone is: between back and cavity. Drawn only; its heat is that of flesh.

@@ -6,6 +6,7 @@ use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
 use std::time::{Duration, Instant};
 
+use fantoccini::actions::{InputSource, MouseActions, PointerAction};
 use fantoccini::wd::Capabilities;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
@@ -195,6 +196,88 @@ impl Browser {
         let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
         found.click().await?;
         Ok(())
+    }
+
+    /// Fails on serious or critical findings of axe-core.
+    ///
+    /// # Errors
+    /// The findings, or the browser refuses.
+    pub async fn check_accessible(&self) -> Result<(), Box<dyn std::error::Error>> {
+        let source = std::fs::read_to_string(concat!(
+            env!("CARGO_MANIFEST_DIR"),
+            "/../../web/node_modules/axe-core/axe.min.js"
+        ))?;
+        self.client.execute(&source, vec![]).await?;
+        let script = "const done = arguments[arguments.length - 1];
+            axe.run().then(r => done(r.violations
+              .filter(v => v.impact === 'serious' || v.impact === 'critical')
+              .map(v => v.id + ': ' + v.nodes.map(n => n.html.slice(0, 160)).slice(0, 3).join(' | '))));";
+        let found = self.client.execute_async(script, vec![]).await?;
+        if found == json!([]) {
+            return Ok(());
+        }
+        Err(format!("serious accessibility violations: {found}").into())
+    }
+
+    /// Fails when the page is wider than the screen.
+    ///
+    /// # Errors
+    /// By how much, or the browser refuses.
+    pub async fn check_no_sideways_scroll(&self) -> Result<(), Box<dyn std::error::Error>> {
+        // Until its fonts have come, a page may well be wider.
+        self.until("document.fonts.status === 'loaded'").await?;
+        let script =
+            "return document.documentElement.scrollWidth - document.documentElement.clientWidth";
+        let excess = self.client.execute(script, vec![]).await?;
+        if excess == json!(0) {
+            return Ok(());
+        }
+        Err(format!("the page scrolls sideways by {excess} px").into())
+    }
+
+    /// What the card says about "Out".
+    ///
+    /// # Errors
+    /// There is no card.
+    pub async fn out(&self) -> Result<String, Box<dyn std::error::Error>> {
+        let text = self
+            .until("[...document.querySelectorAll('section[aria-label=Card] dl > div')].find(r => r.textContent.startsWith('Out'))?.querySelector('dd').textContent")
+            .await?;
+        Ok(text.as_str().unwrap_or_default().to_owned())
+    }
+
+    /// Drags with the mouse from one place to another in so many moves.
+    ///
+    /// # Errors
+    /// The browser refuses.
+    pub async fn drag(
+        &self,
+        from: (f64, f64),
+        to: (f64, f64),
+        moves: u32,
+        pace: Duration,
+    ) -> Result<(), Box<dyn std::error::Error>> {
+        let step = |(x, y): (f64, f64)| PointerAction::MoveTo { duration: Some(pace), x, y };
+        let mut mouse = MouseActions::new("mouse".to_owned())
+            .then(step(from))
+            .then(PointerAction::Down { button: 0 });
+        for i in 1..=moves {
+            let share = f64::from(i) / f64::from(moves);
+            mouse = mouse
+                .then(step((from.0 + share * (to.0 - from.0), from.1 + share * (to.1 - from.1))));
+        }
+        self.client.perform_actions(mouse.then(PointerAction::Up { button: 0 })).await?;
+        Ok(())
+    }
+
+    /// Middle of the first element that a selector finds.
+    ///
+    /// # Errors
+    /// There is none.
+    pub async fn middle_of(&self, css: &str) -> Result<(f64, f64), Box<dyn std::error::Error>> {
+        let element = self.client.wait().at_most(PATIENCE).for_element(Locator::Css(css)).await?;
+        let (x, y, w, h) = element.rectangle().await?;
+        Ok((x + w / 2.0, y + h / 2.0))
     }
 
     /// Writes a PNG of what is in view.

@@ -1263,6 +1263,11 @@ export interface components {
             altitude_m?: number | null;
             /** @description Guests at risk eat it: by the book only, and some fish not at all. */
             at_risk?: boolean | null;
+            /**
+             * @description A quick answer while something is dragged: on coarser grids, without the largest batch, the
+             *     side and gentler ways.
+             */
+            brief?: boolean | null;
             /** @description Id of the coat; the method's usual one when left out. */
             coating?: string | null;
             /** @description Target. */

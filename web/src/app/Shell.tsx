@@ -17,7 +17,7 @@ export function Shell() {
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1440px] flex-col">
       <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-4 sm:px-7">
-        <span className="mr-4 font-bold font-display text-2xl tracking-tight">Cindo</span>
+        <span className="mr-1 font-bold sm:mr-4 font-display text-2xl tracking-tight">Cindo</span>
         <nav aria-label="Screens" className="flex self-stretch">
           {LINKS.map(({ to, label }) => (
             <NavLink
@@ -26,7 +26,7 @@ export function Shell() {
               to={{ pathname: to, search }}
               end
               className={({ isActive }) =>
-                `flex min-h-13 items-center border-b-3 px-3 text-base ${
+                `flex min-h-13 items-center whitespace-nowrap border-b-3 px-2 text-base sm:px-3 ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"
                 }`
               }

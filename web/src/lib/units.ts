@@ -67,7 +67,7 @@ export function localise(text: string, units: Units): string {
   const differences = text.replace(/(\d+(?:\.\d+)?) C°/g, (_, figure: string) =>
     units.temperature === "C" ? `${figure} degrees` : `${Math.round(Number(figure) * 1.8)} degrees`,
   );
-  return differences.replace(
+  const converted = differences.replace(
     pattern,
     (whole, from: string, join?: string, to?: string, unit?: string) => {
       const quantity = quantities[unit ?? ""];
@@ -80,4 +80,6 @@ export function localise(text: string, units: Units): string {
       return `${show(from)}${join && to ? join + show(to) : ""} ${quantity.unit}`;
     },
   );
+  // A figure and its unit stay on one line.
+  return converted.replace(/(\d) (%|°C|°F|mm|in|g|oz|s|l)(?!\w)/g, "$1\u00a0$2");
 }

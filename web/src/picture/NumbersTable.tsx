@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Plan } from "@/api/client";
 import { clock } from "@/lib/time";
 import { temperatureIn, type Units } from "@/lib/units";
@@ -12,15 +13,23 @@ const ROWS = 16;
 
 /** The picture's numbers, for screen readers and for those who like tables. */
 export function NumbersTable({ plan, units }: Props) {
+  const [isOpen, setOpen] = useState(false);
   const { series } = plan;
   const temperature = temperatureIn(units);
   const show = (celsius: number | undefined) => temperature.show(celsius ?? 0).toFixed(0);
   const step = Math.max(1, Math.round(series.time_s.length / ROWS));
-  const rows = series.time_s.flatMap((t, i) =>
-    i % step === 0 || i === series.time_s.length - 1 ? [{ t, i }] : [],
-  );
+  const rows = !isOpen
+    ? []
+    : series.time_s.flatMap((t, i) =>
+        i % step === 0 || i === series.time_s.length - 1 ? [{ t, i }] : [],
+      );
   return (
-    <details className="text-sm">
+    <details
+      className="text-sm"
+      onToggle={(event) => {
+        setOpen(event.currentTarget.open);
+      }}
+    >
       <summary className="min-h-11 cursor-pointer content-center underline">
         Numbers as a table
       </summary>

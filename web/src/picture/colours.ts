@@ -46,14 +46,29 @@ const GRAIN_PIXEL = pack(GRAIN);
 export const crustPixel = (x: number, y: number): number =>
   (x + 2 * y) % 5 === 0 ? GRAIN_PIXEL : CRUST_PIXEL;
 
-/** Look-up from temperature to a pixel (ABGR, as a canvas stores it on every common machine). */
-export function fleshPixels(aimC: number): (celsius: number) => number {
+/** Pixels by temperature (ABGR, as a canvas stores it on every common machine). */
+interface Palette {
+  table: Uint32Array;
+  /** The pixel of a temperature, °C. */
+  pixel: (celsius: number) => number;
+}
+
+let palette: (Palette & { aimC: number }) | null = null;
+
+/** Colours that centre on a target; the last ones are kept. */
+export function fleshPalette(aimC: number): Palette {
+  if (palette?.aimC === aimC) return palette;
   const table = new Uint32Array(SIZE);
   for (let i = 0; i < SIZE; i++) table[i] = pack(mix(LEAST_C + i / STEPS_PER_K - aimC));
-  return (celsius) => {
-    const i = Math.round((celsius - LEAST_C) * STEPS_PER_K);
-    return table[Math.min(SIZE - 1, Math.max(0, i))] ?? CRUST_PIXEL;
-  };
+  const pixel = (celsius: number) => table[placeOf(celsius)] ?? CRUST_PIXEL;
+  palette = { aimC, table, pixel };
+  return palette;
+}
+
+/** Place of a temperature in a palette's table. */
+export function placeOf(celsius: number): number {
+  const i = ((celsius - LEAST_C) * STEPS_PER_K + 0.5) | 0;
+  return i < 0 ? 0 : i < SIZE ? i : SIZE - 1;
 }
 
 /** States of the flesh by the hottest it has been, relative to the target. */
@@ -77,7 +92,7 @@ export const isLight = (state: string): boolean =>
 /** Colours of the states for a legend, in order. */
 export function legend(aimC: number): { state: string; css: string }[] {
   const middles = [-18, -7, 0, 7, 14, 30];
-  const pixel = fleshPixels(aimC);
+  const { pixel } = fleshPalette(aimC);
   const css = (value: number) => `rgb(${value & 255} ${(value >> 8) & 255} ${(value >> 16) & 255})`;
   return [
     ...STATES.map(([, state], i) => ({ state, css: css(pixel(aimC + (middles[i] ?? 0))) })),

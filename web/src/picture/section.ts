@@ -1,5 +1,5 @@
 import type { Section } from "@/api/client";
-import { crustPixel, fleshPixels } from "./colours";
+import { crustPixel, fleshPalette } from "./colours";
 import type { Layout } from "./layout";
 
 /** Index of the last picture at or before a time. */
@@ -53,7 +53,7 @@ export function paintSection(
   const columns = section.edge_mm.length - 1;
   const columnAt = places(section.edge_mm);
   const rowAt = places(section.height_edge_mm);
-  const colour = fleshPixels(aimC);
+  const { pixel: colour } = fleshPalette(aimC);
   const image = context.createImageData(width, height);
   const pixels = new Uint32Array(image.data.buffer);
   const acrossOf = Array.from({ length: width }, (_, px) => columnAt(acrossMm(layout, px + 0.5)));

@@ -6,7 +6,7 @@ use super::batch::{Batch, batch, oil_level_share};
 use super::consequence::{Consequence, Gentler, Recommended, consequence, gentler};
 use super::cook::Cook;
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
-use super::record::{Film, Record, SectionPicture, Series, hundredth, record, tenth};
+use super::record::{Record, SectionPicture, Series, hundredth, record, tenth};
 use super::request::{PlanRequest, Resolved, resolve};
 use super::search::{self, Effort, SPREADS, Solved};
 use super::tail::{Tail, tail};
@@ -148,8 +148,11 @@ pub(super) fn plan(
     resolved: &Resolved<'_>,
 ) -> Result<PlanAnswer, Vec<FieldError>> {
     let setting = &resolved.setting;
-    let solved = search::solve(resolved, Effort::SHOWN)?;
-    let fast = Cook::new(setting, Accuracy::FAST);
+    let brief = request.brief.unwrap_or(false);
+    let (effort, beside) =
+        if brief { (Effort::BRIEF, Accuracy::COARSE) } else { (Effort::SHOWN, Accuracy::FAST) };
+    let solved = search::solve(resolved, effort)?;
+    let fast = Cook::new(setting, beside);
     let Solved { schedule, pull_s, slope, .. } = &solved;
     let margins = Margins {
         window: search::window(&fast, schedule, &resolved.target, *pull_s, *slope),
@@ -168,12 +171,13 @@ pub(super) fn plan(
         Some(_) => {
             let free = PlanRequest { turn_s: None, out_s: None, ..request.clone() };
             let free = resolve(setting.catalogue, &free)?;
-            Some(Recommended::of(&free, &search::solve(&free, Effort::COMPARED)?))
+            let effort = if brief { Effort::ROUGH } else { Effort::COMPARED };
+            Some(Recommended::of(&free, &search::solve(&free, effort)?))
         }
         None => request.out_s.map(|_| Recommended::of(resolved, &solved)),
     };
     let shown = match request.out_s {
-        Some(out_s) => taken_out_at(resolved, solved, out_s),
+        Some(out_s) => taken_out_at(resolved, solved, out_s, effort),
         None => solved,
     };
     Ok(assemble(request, resolved, &shown, &margins, recommended.as_ref()))
@@ -195,7 +199,7 @@ pub(crate) fn pulled(
 ) -> Result<Pulled, Vec<FieldError>> {
     let solved = search::solve(resolved, effort)?;
     let solved = match request.out_s {
-        Some(out_s) => taken_out_at(resolved, solved, out_s),
+        Some(out_s) => taken_out_at(resolved, solved, out_s, effort),
         None => solved,
     };
     Ok(Pulled {
@@ -206,7 +210,12 @@ pub(crate) fn pulled(
 }
 
 /// The same turn, but off the heat when the cook says so.
-fn taken_out_at<'a>(resolved: &Resolved<'a>, solved: Solved<'a>, out_s: f64) -> Solved<'a> {
+fn taken_out_at<'a>(
+    resolved: &Resolved<'a>,
+    solved: Solved<'a>,
+    out_s: f64,
+    effort: Effort,
+) -> Solved<'a> {
     let Solved { cook, schedule, slope, .. } = solved;
     // What was to happen later does not.
     let schedule = Schedule {
@@ -214,7 +223,7 @@ fn taken_out_at<'a>(resolved: &Resolved<'a>, solved: Solved<'a>, out_s: f64) -> 
         starts_s: schedule.starts_s,
     };
     let ending = cook.finish(cook.raw(), &schedule, out_s, resolved.target.hold_s);
-    let record = record(resolved, &cook, &schedule, out_s, ending, Film::FULL);
+    let record = record(resolved, &cook, &schedule, out_s, ending, effort.film);
     Solved { cook, schedule, pull_s: out_s, slope, record }
 }
 
@@ -269,7 +278,9 @@ fn assemble(
     let ending = record.ending;
     let centre_s = recommended.map_or(pull_s, |r| r.out_s);
     let far_edge = margins.window.map_or(f64::INFINITY, |w| w.1);
-    let side_opaque = side_opaque_share(setting, &cook.programme, schedule, pull_s);
+    let brief = request.brief.unwrap_or(false);
+    let side_opaque =
+        if brief { None } else { side_opaque_share(setting, &cook.programme, schedule, pull_s) };
     let rest_s = ending.rest_s.round();
     let times = Times {
         // The same tenths as in the answer, so that card and steps round to the same second.
@@ -325,10 +336,10 @@ fn assemble(
             given_j: record.store.given_j,
             kept_j: record.store.kept_j,
         },
-        batch: batch(resolved, cook, record, pull_s),
+        batch: batch(resolved, cook, record, pull_s, brief),
         tail: tail(resolved, request.piece.tail_mm, schedule, pull_s),
         consequence: recommended.map(|r| consequence(resolved, r, ending.peak_c, &quality)),
-        gentler: gentler(request, resolved, &quality),
+        gentler: if brief { None } else { gentler(request, resolved, &quality) },
         quality,
         setting: SettingNote {
             medium: setting.method.medium.clone(),

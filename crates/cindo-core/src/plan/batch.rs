@@ -141,6 +141,7 @@ pub(crate) fn batch(
     cook: &Cook<'_>,
     record: &Record,
     pull_s: f64,
+    brief: bool,
 ) -> Batch {
     let setting = &resolved.setting;
     let vessel = setting.gear.first();
@@ -148,8 +149,10 @@ pub(crate) fn batch(
     let room_for = places(setting);
     let fall_k = (heater.start_c - record.lowest_c).max(0.0);
     let limit_k = setting.method.fall_limit_k.filter(|_| heater.capacity_j_k.is_finite());
-    let at_once = limit_k
-        .map_or(room_for.max(1), |limit| largest_batch(setting, room_for.max(1), limit, pull_s));
+    let at_once = match limit_k {
+        Some(limit) if !brief => largest_batch(setting, room_for.max(1), limit, pull_s),
+        _ => room_for.max(1),
+    };
     let preheat_s = preheat_s(setting, cook);
     let oil = setting.method.fill.is_some_and(|f| f.liquid == Liquid::Oil);
     let level_limit_mm = vessel

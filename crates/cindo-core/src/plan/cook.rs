@@ -16,7 +16,7 @@ pub(crate) struct Cook<'a> {
     pub(crate) flesh: Flesh,
     pub(crate) grid: Grid,
     pub(crate) programme: Programme<'a>,
-    accuracy: Accuracy,
+    pub(crate) accuracy: Accuracy,
     start_c: f64,
 }
 

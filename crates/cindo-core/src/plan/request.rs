@@ -111,6 +111,10 @@ pub struct PlanRequest {
     /// Off the heat at this moment, s; worked out when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub out_s: Option<f64>,
+    /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
+    /// side and gentler ways.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub brief: Option<bool>,
 }
 
 /// Steam may be asked for by its temperature if that is boiling here, K either way.

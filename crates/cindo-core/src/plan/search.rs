@@ -127,6 +127,8 @@ pub(crate) struct Effort {
 impl Effort {
     /// For the plan that is shown.
     pub(crate) const SHOWN: Self = Self { accuracy: Accuracy::FINE, film: Film::FULL };
+    /// For a plan that is being dragged.
+    pub(crate) const BRIEF: Self = Self { accuracy: Accuracy::FAST, film: Film::QUICK };
     /// For a figure beside the plan.
     pub(crate) const ROUGH: Self = Self { accuracy: Accuracy::COARSE, film: Film::SMALL };
     /// For comparing, ladders and questions asked backwards.
@@ -259,7 +261,7 @@ pub(crate) fn spread(
     let sum: f64 = variants
         .iter()
         .map(|variant| {
-            let cook = Cook::new(variant, Accuracy::FAST);
+            let cook = Cook::new(variant, fast.accuracy);
             // The same clock times: only the piece or its heat differs.
             let level = cook.finish(cook.raw(), schedule, pull_s, hold_s).level_c;
             ((level - base) / slope.max(1e-6)).powi(2)

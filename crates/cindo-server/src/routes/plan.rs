@@ -1,5 +1,6 @@
-use actix_web::post;
+use actix_web::http::header::ContentEncoding;
 use actix_web::web::{Data, Json};
+use actix_web::{HttpResponse, post};
 use cindo_core::backwards::{
     BackwardsAnswer, BackwardsRequest, LadderAnswer, LadderRequest, backwards, ladder,
 };
@@ -24,8 +25,15 @@ use crate::solver::Solver;
 pub(crate) async fn create_plan(
     solver: Data<Solver>,
     Body(request): Body<PlanRequest>,
-) -> Result<Json<PlanAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| plan(catalogue, &request)).await??))
+) -> Result<HttpResponse, ApiError> {
+    let is_brief = request.brief.unwrap_or(false);
+    let answer = solver.run(move |catalogue| plan(catalogue, &request)).await??;
+    let mut response = HttpResponse::Ok();
+    if is_brief {
+        // While something is dragged, packing takes longer than sending what it saves.
+        response.insert_header(ContentEncoding::Identity);
+    }
+    Ok(response.json(answer))
 }
 
 /// The cut face of a plan over time, from many columns.

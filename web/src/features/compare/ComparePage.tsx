@@ -83,7 +83,10 @@ function Comparing({ catalogue }: { catalogue: Catalogue }) {
           {draft.piece.skin ? "skin on, " : ""}to {data?.target_name ?? "…"}
         </h1>
         <div className="flex gap-2">
-          <Link to={{ pathname: "/", search: address }} className="btn min-h-11">
+          <Link
+            to={{ pathname: "/", search: address }}
+            className="btn min-h-11 border-base-300 bg-base-100"
+          >
             Change the piece
           </Link>
           <GearPicker catalogue={catalogue} />
@@ -219,11 +222,14 @@ function Row({ entry, draft, scaleS, longestWindowS, isPinned, onPin }: RowProps
   );
   return (
     <tr
-      className={`border-base-300 border-t align-middle max-lg:grid max-lg:rounded-box max-lg:border max-lg:bg-base-100 max-lg:p-3 ${
+      className={`border-base-300 border-t align-middle max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-6 max-lg:rounded-box max-lg:border max-lg:bg-base-100 max-lg:p-3 ${
         entry.suits ? "" : "text-base-content/80"
       }`}
     >
-      <th scope="row" className="max-w-80 py-1.5 pr-4 text-left font-normal">
+      <th
+        scope="row"
+        className="max-w-80 py-1.5 pr-4 text-left font-normal max-lg:col-span-2 max-lg:max-w-none"
+      >
         <Link
           to={link(draft, entry.method)}
           className="inline-flex min-h-8 items-center font-bold text-primary text-lg underline decoration-dotted underline-offset-4"
@@ -237,7 +243,7 @@ function Row({ entry, draft, scaleS, longestWindowS, isPinned, onPin }: RowProps
         )}
         <p className="text-sm">{localise(entry.reason, preferences)}</p>
       </th>
-      <td className="pr-4 max-lg:py-1">
+      <td className="pr-4 max-lg:col-span-2 max-lg:py-1">
         {o && (
           <SmallStrip
             outcome={o}
@@ -267,10 +273,10 @@ function Row({ entry, draft, scaleS, longestWindowS, isPinned, onPin }: RowProps
             {o.window_s == null ? (
               "hotter is firmer"
             ) : (
-              <span className="inline-flex items-center gap-2">
+              <span className="inline-flex items-center gap-2 whitespace-nowrap">
                 <span
                   aria-hidden
-                  className="inline-block h-2.5 rounded-xs bg-accent"
+                  className="inline-block h-2.5 rounded-xs bg-accent max-lg:hidden"
                   style={{ width: Math.min(54, Math.max(2, (o.window_s / longestWindowS) * 48)) }}
                 />
                 {spoken(o.window_s).replace(" min", "")}
@@ -290,7 +296,7 @@ function Row({ entry, draft, scaleS, longestWindowS, isPinned, onPin }: RowProps
             : "Not for this target."}
         </td>
       )}
-      <td className="text-right">
+      <td className="text-right max-lg:self-end">
         <button
           type="button"
           className="btn btn-ghost btn-square size-11"

@@ -15,7 +15,7 @@ export function GearPicker({ catalogue }: { catalogue: Catalogue }) {
   };
   return (
     <Popover className="print:hidden">
-      <PopoverButton className="btn min-h-11">
+      <PopoverButton className="btn min-h-11 border-base-300 bg-base-100">
         Gear at hand: {preferences.gear === null ? "all" : `${atHand.length} of ${all.length}`}
       </PopoverButton>
       <PopoverPanel

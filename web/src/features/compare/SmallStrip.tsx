@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { Compared } from "@/api/client";
+import { clock } from "@/lib/time";
 import { makeFilm } from "@/picture/film";
 import { paintStrip } from "@/picture/paint";
 
@@ -17,7 +18,6 @@ interface Props {
 /** The inside over time, small, on the time scale that all rows share. */
 export function SmallStrip({ outcome, thicknessMm, scaleS, width, height }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const end = Math.min(scaleS, outcome.pull_s + outcome.rest_s);
   const out = (Math.min(outcome.pull_s, scaleS) / scaleS) * width;
   useEffect(() => {
     if (!canvas.current) return;
@@ -35,14 +35,15 @@ export function SmallStrip({ outcome, thicknessMm, scaleS, width, height }: Prop
   return (
     <span className="relative block" style={{ width, height }}>
       <canvas ref={canvas} aria-hidden className="rounded-xs" />
-      <span
-        aria-hidden
-        className="absolute top-0 h-full w-0.5 bg-base-content"
-        style={{ left: out - 1 }}
-      />
-      {end >= scaleS && (
-        <span aria-hidden className="absolute right-0 text-base-content leading-none">
-          …
+      {outcome.pull_s <= scaleS ? (
+        <span
+          aria-hidden
+          className="absolute top-0 h-full w-0.5 bg-base-content"
+          style={{ left: out - 1 }}
+        />
+      ) : (
+        <span className="absolute right-1 bottom-0.5 rounded-xs bg-base-100/85 px-1 text-base-content text-xs">
+          out {clock(outcome.pull_s)} →
         </span>
       )}
     </span>

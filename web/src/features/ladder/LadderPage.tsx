@@ -65,7 +65,7 @@ export function LadderPage() {
             {method?.medium} at {format(temperature, data.medium_c)}. Measure the thickest place.
             Minutes and seconds after it meets the heat.
           </p>
-          <table className="mt-4 w-full max-w-4xl text-center text-lg">
+          <table className="mt-4 w-full text-center text-base sm:text-xl">
             <thead>
               <tr className="border-base-content border-b-2">
                 <th scope="col" rowSpan={2} className="pr-4 text-left">
@@ -80,7 +80,11 @@ export function LadderPage() {
               <tr className="border-base-content border-b-2 text-base">
                 {data.start_c.flatMap((c) =>
                   ["turn", "out", "room"].map((what) => (
-                    <th key={`${c} ${what}`} scope="col" className="font-normal">
+                    <th
+                      key={`${c} ${what}`}
+                      scope="col"
+                      className={`font-normal ${what === "room" ? "max-sm:hidden" : ""}`}
+                    >
                       {what}
                     </th>
                   )),
@@ -124,7 +128,7 @@ function Cells({ turn, out, room }: CellProps) {
     <>
       <td>{turn == null ? "–" : clock(turn)}</td>
       <td className="font-bold">{clock(out)}</td>
-      <td className="text-base">{room == null ? "–" : spoken(room)}</td>
+      <td className="text-base max-sm:hidden">{room == null ? "–" : spoken(room)}</td>
     </>
   );
 }

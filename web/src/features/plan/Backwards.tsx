@@ -1,5 +1,5 @@
-import { useState } from "react";
-import type { BackwardsRequest, Plan } from "@/api/client";
+import { memo, useState } from "react";
+import type { BackwardsRequest } from "@/api/client";
 import { type PlanDraft, toRequest } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
 import { clock, readClock } from "@/lib/time";
@@ -7,17 +7,20 @@ import { localise } from "@/lib/units";
 import { useBackwards } from "./queries";
 
 interface Props {
-  plan: Plan;
+  /** First turn of the plan, s. */
+  flipS: number | null;
+  medium: string;
   draft: PlanDraft;
   onChange: (draft: PlanDraft) => void;
 }
 
 /** Questions from the other end: ready by then, already turned, fridge or bench. */
-export function Backwards({ plan, draft, onChange }: Props) {
+export const Backwards = memo(function Backwards({ flipS, medium, draft, onChange }: Props) {
   const { preferences } = usePreferences();
   const asked = useBackwards();
   const [ready, setReady] = useState("20:00");
-  const [turned, setTurned] = useState(plan.flip_s == null ? "" : clock(plan.flip_s));
+  const [typed, setTurned] = useState<string | null>(null);
+  const turned = typed ?? (flipS === null ? "" : clock(flipS));
   const [wrong, setWrong] = useState<string | null>(null);
   const ask = (question: BackwardsRequest["ask"]) => {
     const ready_s = readClock(ready);
@@ -32,7 +35,7 @@ export function Backwards({ plan, draft, onChange }: Props) {
     ? [asked.error.message, ...asked.error.fields.map((f) => f.message)].at(-1)
     : null;
   const complaint = wrong ?? failure;
-  const canHeat = plan.setting.medium !== "Steam";
+  const canHeat = medium !== "Steam";
   return (
     <section aria-labelledby="backwards" className="min-w-0 max-lg:order-6 print:hidden">
       <h2 id="backwards" className="mb-2 font-bold font-display text-lg">
@@ -81,7 +84,7 @@ export function Backwards({ plan, draft, onChange }: Props) {
             Fridge or tempered?
           </button>
         </div>
-        {plan.flip_s != null && (
+        {flipS !== null && (
           <form
             className="flex items-end gap-2"
             onSubmit={(event) => {
@@ -143,4 +146,4 @@ export function Backwards({ plan, draft, onChange }: Props) {
       </div>
     </section>
   );
-}
+});

@@ -1,11 +1,12 @@
 import { CookingPot } from "lucide-react";
+import { memo } from "react";
 import type { Plan } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
 
 /** Vessel, preheat, level and how many at once. */
-export function Batch({ plan }: { plan: Plan }) {
+export const Batch = memo(function Batch({ plan }: { plan: Plan }) {
   const { preferences } = usePreferences();
   const { batch } = plan;
   return (
@@ -25,4 +26,4 @@ export function Batch({ plan }: { plan: Plan }) {
       </ul>
     </section>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { ShieldAlert } from "lucide-react";
+import { memo } from "react";
 import type { Plan } from "@/api/client";
 import type { PlanDraft } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
@@ -11,7 +12,7 @@ interface Props {
 }
 
 /** Cautions with their ways out. */
-export function Cautions({ plan, draft, onChange }: Props) {
+export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props) {
   const { preferences, change } = usePreferences();
   const { safety } = plan;
   const frozen = draft.piece.frozen_for_parasites ?? false;
@@ -72,4 +73,4 @@ export function Cautions({ plan, draft, onChange }: Props) {
       </div>
     </section>
   );
-}
+});

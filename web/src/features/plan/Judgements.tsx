@@ -1,7 +1,11 @@
+import { memo } from "react";
 import type { Plan } from "@/api/client";
+import { usePreferences } from "@/lib/preferences";
+import { localise } from "@/lib/units";
 
 /** How it turns out: crust, dryness, evenness, juice and tearing, each a figure and a sentence. */
-export function Judgements({ plan }: { plan: Plan }) {
+export const Judgements = memo(function Judgements({ plan }: { plan: Plan }) {
+  const { preferences } = usePreferences();
   return (
     <section aria-labelledby="result" className="min-w-0 max-lg:order-5 print:hidden">
       <h2 id="result" className="mb-1 font-bold font-display text-lg">
@@ -11,9 +15,9 @@ export function Judgements({ plan }: { plan: Plan }) {
         {plan.judgements.map(({ id, name, figure, sentence }) => (
           <div key={id} className="border-base-300 border-t pt-1.5">
             <dt className="flex justify-between gap-2">
-              {name} <b>{figure}</b>
+              {name} <b>{localise(figure, preferences)}</b>
             </dt>
-            <dd className="text-sm">{sentence}</dd>
+            <dd className="text-sm">{localise(sentence, preferences)}</dd>
           </div>
         ))}
         {plan.tail && (
@@ -27,4 +31,4 @@ export function Judgements({ plan }: { plan: Plan }) {
       </dl>
     </section>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
-import type { Ref } from "react";
+import { memo, type Ref } from "react";
 import type { Catalogue, Method } from "@/api/client";
 import { type PlanDraft, withMethod } from "@/lib/planAddress";
 
@@ -27,16 +27,16 @@ export const keyedMethods = (catalogue: Catalogue): Method[] =>
   FIRST.flatMap((id) => catalogue.methods.filter((m) => m.id === id));
 
 /** Ways of cooking: the usual ones each with its key, the others in a list. */
-export function MethodRow({ catalogue, draft, onChange, ref }: Props) {
+export const MethodRow = memo(function MethodRow({ catalogue, draft, onChange, ref }: Props) {
   const keyed = keyedMethods(catalogue);
   const chosen = catalogue.methods.find((m) => m.id === draft.method);
   const extra = chosen && !keyed.includes(chosen) ? chosen : null;
   const chip = (isChosen: boolean) =>
-    `btn min-h-11 justify-start px-3 font-normal text-base ${
+    `btn min-h-11 justify-start whitespace-nowrap px-2.5 font-normal text-base sm:px-3 ${
       isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
     }`;
   return (
-    <fieldset className="mt-3 grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
+    <fieldset className="mt-3 grid grid-cols-3 gap-2 sm:flex sm:flex-wrap">
       <legend className="sr-only">Way of cooking</legend>
       {keyed.map((method, i) => (
         <button
@@ -48,7 +48,7 @@ export function MethodRow({ catalogue, draft, onChange, ref }: Props) {
             onChange(withMethod(draft, method.id));
           }}
         >
-          <span aria-hidden className="text-xs opacity-70">
+          <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
             {i + 1}
           </span>
           {method.name}
@@ -62,9 +62,9 @@ export function MethodRow({ catalogue, draft, onChange, ref }: Props) {
       <Popover className="contents">
         <PopoverButton
           {...(ref ? { ref } : {})}
-          className="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-3 font-normal text-base"
+          className="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-2.5 font-normal text-base sm:px-3"
         >
-          <span aria-hidden className="text-xs opacity-70">
+          <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
             9
           </span>
           All ways…
@@ -105,4 +105,4 @@ export function MethodRow({ catalogue, draft, onChange, ref }: Props) {
       </Popover>
     </fieldset>
   );
-}
+});

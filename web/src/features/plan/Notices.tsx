@@ -10,23 +10,22 @@ interface Props {
   onChange: (draft: PlanDraft) => void;
 }
 
-/** What the cook's own turn or pull changes, and the gentler way where much of the flesh gets firm. */
-export function Notices({ plan, draft, onChange }: Props) {
+/** What the cook's own turn or pull changes against the recommended plan. */
+export function Consequence({ plan, draft, onChange }: Props) {
   const { preferences } = usePreferences();
-  const { consequence, gentler } = plan;
-  if (!consequence && !gentler) return null;
+  const { consequence } = plan;
   return (
-    <div className="grid gap-2 max-lg:order-2 print:hidden" aria-live="polite">
+    <div aria-live="polite" className="empty:hidden max-lg:order-2 print:hidden">
       {consequence && (
-        <p
-          className={`flex flex-wrap items-center justify-between gap-x-4 rounded-box border-l-4 bg-base-100 px-4 py-1 ${
+        <div
+          className={`rounded-box border-l-4 bg-base-100 px-4 py-2 ${
             consequence.stays_in_band ? "border-primary" : "border-secondary"
           }`}
         >
-          <span className="py-1">{localise(consequence.sentence, preferences)}</span>
+          <p>{localise(consequence.sentence, preferences)}</p>
           <button
             type="button"
-            className="btn btn-ghost min-h-11 px-2"
+            className="flex min-h-11 cursor-pointer items-center gap-2 font-bold underline"
             onClick={() => {
               onChange(withoutOwnTimes(draft));
             }}
@@ -34,22 +33,29 @@ export function Notices({ plan, draft, onChange }: Props) {
             <Undo2 aria-hidden className="size-4" />
             Back to the recommended times
           </button>
-        </p>
-      )}
-      {gentler && !consequence && (
-        <p className="flex flex-wrap items-center justify-between gap-x-4 rounded-box bg-base-100 px-4 py-1 text-sm">
-          <span className="py-1">{gentler.sentence}</span>
-          <button
-            type="button"
-            className="btn btn-ghost min-h-11 px-2 underline"
-            onClick={() => {
-              onChange(withMethod(draft, gentler.method));
-            }}
-          >
-            {gentler.name} instead
-          </button>
-        </p>
+        </div>
       )}
     </div>
+  );
+}
+
+/** A gentler way to the same doneness, where much of the flesh gets firm. */
+export function Gentler({ plan, draft, onChange }: Props) {
+  const { preferences } = usePreferences();
+  const { gentler } = plan;
+  if (!gentler) return null;
+  return (
+    <p className="flex flex-wrap items-center justify-between gap-x-4 rounded-box bg-base-100 px-4 py-1 text-sm max-lg:order-3 print:hidden">
+      <span className="py-1">{localise(gentler.sentence, preferences)}</span>
+      <button
+        type="button"
+        className="min-h-11 cursor-pointer font-bold underline"
+        onClick={() => {
+          onChange(withMethod(draft, gentler.method));
+        }}
+      >
+        {gentler.name} instead
+      </button>
+    </p>
   );
 }

@@ -1,5 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import {
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import { useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Catalogue } from "@/api/client";
@@ -21,7 +29,7 @@ import { Cautions } from "./Cautions";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
-import { Notices } from "./Notices";
+import { Consequence, Gentler } from "./Notices";
 import { PlanCard } from "./PlanCard";
 import { useLivePlan, useSection } from "./queries";
 import { Sentence } from "./Sentence";
@@ -47,15 +55,26 @@ function useDraft() {
   const [params, setParams] = useSearchParams();
   const address = params.toString();
   const settled = useMemo(() => readAddress(new URLSearchParams(address)), [address]);
-  const [dragged, setDragged] = useState<PlanDraft | null>(null);
+  const [held, setHeld] = useState<{ draft: PlanDraft; isDone: boolean } | null>(null);
   const commit = useCallback(
     (draft: PlanDraft) => {
-      setDragged(null);
+      // Held until the address has it, or the old plan would flash by.
+      setHeld({ draft, isDone: true });
       setParams(writeAddress(draft), { replace: true });
     },
     [setParams],
   );
-  return { draft: dragged ?? settled, commit, drag: setDragged };
+  const drag = useCallback((draft: PlanDraft) => {
+    setHeld({ draft, isDone: false });
+  }, []);
+  if (held?.isDone && address === writeAddress(held.draft).toString()) setHeld(null);
+  return {
+    draft: held?.draft ?? settled,
+    settled: held?.isDone ? held.draft : settled,
+    isDragging: held !== null && !held.isDone,
+    commit,
+    drag,
+  };
 }
 
 function useTitle(title: string) {
@@ -65,11 +84,16 @@ function useTitle(title: string) {
 }
 
 function Planner({ catalogue }: { catalogue: Catalogue }) {
-  const { draft, commit, drag } = useDraft();
+  // The words wait for the end of a drag; the picture follows it.
+  const { draft, settled, isDragging, commit, drag } = useDraft();
   const { preferences, change } = usePreferences();
-  const request = useMemo(() => toRequest(draft, preferences), [draft, preferences]);
+  const request = useMemo(() => {
+    const whole = toRequest(draft, preferences);
+    // Quick answers keep up with the hand; the whole one comes when it lets go.
+    return isDragging ? { ...whole, brief: true } : whole;
+  }, [draft, isDragging, preferences]);
   const { plan, failure, isBehind, again } = useLivePlan(request);
-  const section = useSection(request, !isBehind && failure === null);
+  const section = useSection(request, !isDragging && !isBehind && failure === null);
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -107,18 +131,24 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     },
   });
 
+  // What stands below the picture may lag a little behind it.
+  const later = useDeferredValue(plan);
+  // Only whether there is a turn, and when, matters to the questions; not every frame of a drag.
+  const [turnS, setTurnS] = useState<number | null>(null);
+  const flip = plan?.flip_s ?? null;
+  if (!isBehind && !isDragging && flip !== turnS) setTurnS(flip);
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
     <div className="flex flex-col gap-4 px-4 py-4 sm:px-7 sm:py-5 lg:grid lg:grid-cols-[minmax(0,1fr)_20rem] lg:items-start lg:gap-x-7 print:block">
       <div className="print:hidden lg:col-span-2">
         <Sentence
           catalogue={catalogue}
-          draft={draft}
+          draft={settled}
           onChange={commit}
           failure={failure}
           fishButton={findFish}
         />
-        <MethodRow catalogue={catalogue} draft={draft} onChange={commit} ref={allWays} />
+        <MethodRow catalogue={catalogue} draft={settled} onChange={commit} ref={allWays} />
         {failure && (general.length > 0 || failure.fields.length === 0) && (
           <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
             <div>
@@ -155,7 +185,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
           </div>
         )}
       </div>
-      {plan && cut && method && (
+      {plan && later && cut && method && (
         <>
           {/* On a narrow screen the two columns dissolve and the card comes before the picture. */}
           <div className="contents min-w-0 gap-4 lg:grid">
@@ -177,15 +207,23 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 onMoment={setMoment}
                 onThickness={setThickness}
                 onMark={setMark}
+                isDragging={isDragging}
                 isWhole={cut.outline === "oval_with_cavity"}
               />
             </section>
-            <Notices plan={plan} draft={draft} onChange={commit} />
-            <Steps plan={plan} moment={moment} onMoment={setMoment} />
-            <Judgements plan={plan} />
-            <Backwards plan={plan} draft={draft} onChange={commit} key={draft.method} />
+            <Gentler plan={plan} draft={draft} onChange={commit} />
+            <Steps plan={later} moment={moment} onMoment={setMoment} />
+            <Judgements plan={later} />
+            <Backwards
+              flipS={turnS}
+              medium={method.medium}
+              draft={settled}
+              onChange={commit}
+              key={draft.method}
+            />
           </div>
           <div className="contents gap-4 lg:grid">
+            <Consequence plan={plan} draft={draft} onChange={commit} />
             <PlanCard
               plan={plan}
               method={method}
@@ -194,8 +232,8 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               isStale={failure !== null}
               onKeep={() => keep.current?.showModal()}
             />
-            <Batch plan={plan} />
-            <Cautions plan={plan} draft={draft} onChange={commit} />
+            <Batch plan={later} />
+            <Cautions plan={later} draft={settled} onChange={commit} />
           </div>
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}

@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, type RefObject, Suspense } from "react";
+import { lazy, memo, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
 import { type PlanDraft, withCut, withoutOwnTimes } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
@@ -32,7 +32,13 @@ const SCHOOLS: Record<School, string> = {
 };
 
 /** What is on the board, as a cook would say it; each underlined part is a button. */
-export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Props) {
+export const Sentence = memo(function Sentence({
+  catalogue,
+  draft,
+  onChange,
+  failure,
+  fishButton,
+}: Props) {
   const { preferences, change } = usePreferences();
   const { piece } = draft;
   const length = lengthIn(preferences);
@@ -334,7 +340,7 @@ export function Sentence({ catalogue, draft, onChange, failure, fishButton }: Pr
       <HeatBlank draft={draft} onChange={onChange} catalogue={catalogue} complaint={complaint} />.
     </h1>
   );
-}
+});
 
 interface HeatProps {
   catalogue: Catalogue;

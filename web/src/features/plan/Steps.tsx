@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Plan } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { clock } from "@/lib/time";
@@ -10,7 +11,7 @@ interface Props {
 }
 
 /** The steps with their cues; choosing one moves the cut there. */
-export function Steps({ plan, moment, onMoment }: Props) {
+export const Steps = memo(function Steps({ plan, moment, onMoment }: Props) {
   const { preferences } = usePreferences();
   const at = moment ?? plan.pull_s;
   const current = plan.steps.findLast((s) => s.start_s <= at + 0.5);
@@ -43,4 +44,4 @@ export function Steps({ plan, moment, onMoment }: Props) {
       </ol>
     </section>
   );
-}
+});
