@@ -6,10 +6,12 @@ use std::hint::black_box;
 use std::time::Duration;
 
 use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::compare::{CompareRequest, compare};
 use cindo_core::face::Face;
 use cindo_core::grid::{Grid, Shape};
 use cindo_core::material::{Composition, Flesh};
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::section::section;
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
 use cindo_core::solver::{Accuracy, Heater, Phase, Simulation, Surround};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
@@ -73,14 +75,7 @@ fn whole_plans(c: &mut Criterion) {
     let mut group = c.benchmark_group("plan");
     for method in &catalogue.methods {
         let request = PlanRequest {
-            piece: Piece {
-                species: "hake".to_owned(),
-                cut: "loin".to_owned(),
-                thickness_mm: 28.0,
-                skin: true,
-                start_c: 5.0,
-                ..Piece::default()
-            },
+            piece: piece("hake", "loin", 28.0),
             method: method.id.clone(),
             doneness: Doneness::Band("medium".to_owned()),
             school: method.schools.first().copied().filter(|s| *s == School::SkinSide),
@@ -93,12 +88,75 @@ fn whole_plans(c: &mut Criterion) {
     group.finish();
 }
 
+/// The whole comparison at the fast resolution, on one core; limit 60 ms.
+fn comparison(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let mut group = c.benchmark_group("compare");
+    for (species, cut, thickness_mm) in
+        [("plaice", "fillet", 12.0), ("hake", "loin", 28.0), ("salmon", "fillet", 35.0)]
+    {
+        let request = CompareRequest {
+            piece: piece(species, cut, thickness_mm),
+            ..CompareRequest::default()
+        };
+        group.bench_function(format!("{species} {thickness_mm} mm"), |b| {
+            b.iter(|| compare(&catalogue, black_box(&request)).expect("a comparison"));
+        });
+    }
+    group.finish();
+}
+
+/// The many-column picture of one plan, its search included; limit 100 ms.
+fn cut_face(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let mut group = c.benchmark_group("section");
+    for (species, cut, thickness_mm, method) in
+        [("hake", "loin", 28.0, "sear"), ("sea_bass", "whole_round", 40.0, "roast")]
+    {
+        let request = PlanRequest {
+            piece: piece(species, cut, thickness_mm),
+            method: method.to_owned(),
+            ..PlanRequest::default()
+        };
+        group.bench_function(format!("{species} {method}"), |b| {
+            b.iter(|| section(&catalogue, black_box(&request)).expect("a picture"));
+        });
+    }
+    group.finish();
+}
+
+/// Quick answers, as a drag asks for them.
+fn quick_plan(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let request = PlanRequest {
+        piece: piece("hake", "loin", 28.0),
+        method: "sear".to_owned(),
+        brief: Some(true),
+        ..PlanRequest::default()
+    };
+    c.bench_function("plan/sear, quick", |b| {
+        b.iter(|| plan(&catalogue, black_box(&request)).expect("a plan"));
+    });
+}
+
+fn piece(species: &str, cut: &str, thickness_mm: f64) -> Piece {
+    Piece {
+        species: species.to_owned(),
+        cut: cut.to_owned(),
+        thickness_mm,
+        skin: true,
+        start_c: 5.0,
+        count: Some(2),
+        ..Piece::default()
+    }
+}
+
 criterion_group! {
     name = benches;
     config = Criterion::default()
         .sample_size(40)
         .warm_up_time(Duration::from_millis(500))
         .measurement_time(Duration::from_secs(3));
-    targets = bare_solver, whole_plans
+    targets = bare_solver, whole_plans, quick_plan, comparison, cut_face
 }
 criterion_main!(benches);

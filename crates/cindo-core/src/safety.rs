@@ -155,6 +155,7 @@ pub struct Verdict {
     pub f70_min: f64,
 }
 
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
 /// Safety as the card shows it.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -211,6 +212,7 @@ pub enum Rule {
     Always,
 }
 
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
 /// What the rules look at.
 #[derive(Debug, Clone, Copy)]
 pub struct Circumstances<'a> {

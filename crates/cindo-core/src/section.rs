@@ -53,7 +53,7 @@ pub struct SectionAnswer {
     pub side_opaque_share: Vec<f64>,
     /// Share of the middle that is set: what the guest sees.
     pub middle_opaque_share: Vec<f64>,
-    /// The place in the inner part that was heated least, °C.
+    /// The place in the inner part that was heated least up to the pull, °C.
     pub core_c: Vec<f64>,
 }
 
@@ -212,8 +212,8 @@ impl Plane {
         set / all
     }
 
-    /// Temperature of the place within the inner part of the thickness that was heated least so far.
-    fn core_c(&self, hottest_c: &[f64], temperature_c: &[f64]) -> f64 {
+    /// The cell within the inner part of the thickness that was heated least so far.
+    fn core(&self, hottest_c: &[f64]) -> usize {
         let rows = self.section.rows;
         let edges = &self.section.z_edge_m;
         let inner = |row: usize| {
@@ -223,7 +223,7 @@ impl Plane {
         (0..hottest_c.len())
             .filter(|cell| self.section.is_inside(*cell) && inner(cell % rows))
             .min_by(|a, b| hottest_c[*a].total_cmp(&hottest_c[*b]))
-            .map_or(f64::NAN, |cell| temperature_c[cell])
+            .unwrap_or_default()
     }
 }
 
@@ -304,6 +304,8 @@ fn film(
     let mut dose = Dose::new(section.area_m2.len(), setting.species.set_shift_k);
     let mut next_s = 0.0;
     let end_s = pull_s + rest_s;
+    // As in one column: the place heated least up to the pull, held fixed through the rest.
+    let mut core = 0;
     let still = vec![setting.start_c; section.area_m2.len()];
     let mut take = |time_s: f64, hottest: &[f64], now: &[f64], dried: &[f64], dose: &Dose| {
         answer.time_s.push((time_s * 10.0).round() / 10.0);
@@ -314,7 +316,10 @@ fn film(
         let share = |s: f64| (s * 1000.0).round() / 1000.0;
         answer.side_opaque_share.push(share(plane.side_opaque(dose, is_turned)));
         answer.middle_opaque_share.push(share(plane.middle_opaque(dose)));
-        answer.core_c.push((plane.core_c(hottest, now) * 10.0).round() / 10.0);
+        if time_s <= pull_s + 1e-6 {
+            core = plane.core(hottest);
+        }
+        answer.core_c.push((now[core] * 10.0).round() / 10.0);
     };
     take(0.0, &still, &still, &vec![0.0; still.len()], &dose);
     plane.run(setting, &programme, schedule, pull_s, rest_s, |simulation, step_s| {

@@ -1,5 +1,7 @@
 //! How fast the picture follows a drag. A test binary of its own, so that nothing runs beside it.
 
+#![expect(clippy::print_stdout, reason = "the figure is the point")]
+
 use cindo_e2e::{Browser, Screen, Server};
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;

@@ -49,6 +49,42 @@ fn plan_answers_with_the_fields_of_the_contract() {
 }
 
 #[test]
+fn every_question_about_a_piece_has_its_address() {
+    let server = Server::demo();
+    let hake: Value = serde_json::from_str(HAKE).unwrap();
+    let section = server.post("/api/section", HAKE);
+    assert_eq!(section.status, 200);
+    let section = section.json();
+    for field in ["time_s", "edge_mm", "hottest_c", "crust", "outline_mm", "side_opaque_share"] {
+        assert!(!section[field].as_array().unwrap().is_empty(), "{field}");
+    }
+
+    let compared = server.post("/api/compare", &json!({ "piece": hake["piece"] }).to_string());
+    assert_eq!(compared.status, 200);
+    let methods = compared.json()["methods"].as_array().unwrap().clone();
+    assert_eq!(methods.len(), 21);
+    let fits: Vec<f64> = methods.iter().map(|m| m["fit"].as_f64().unwrap()).collect();
+    assert!(fits.windows(2).all(|w| w[0] >= w[1]), "best fit first: {fits:?}");
+    assert!(methods.iter().all(|m| m["reason"].as_str().unwrap().len() > 8));
+
+    let asked = json!({ "plan": hake, "ask": "thickness", "ready_s": 900 });
+    let thickness = server.post("/api/backwards", &asked.to_string());
+    assert_eq!(thickness.status, 200);
+    assert!(thickness.json()["value"].as_f64().unwrap() > 4.0);
+    let asked = json!({ "plan": hake, "ask": "heat", "ready_s": 5 });
+    let refused = server.post("/api/backwards", &asked.to_string());
+    assert_eq!((refused.status, refused.fields()), (422, vec!["ready_s".to_owned()]));
+
+    let ladder = server.post("/api/ladder", &json!({ "plan": hake }).to_string());
+    assert_eq!(ladder.status, 200);
+    assert_eq!(ladder.json()["rows"].as_array().unwrap().len(), 10);
+    for address in ["/api/section", "/api/compare", "/api/backwards", "/api/ladder"] {
+        assert_eq!(server.post(address, "{").status, 422, "{address}");
+        assert_eq!(server.post(address, "{\"piece\":7}").status, 422, "{address}");
+    }
+}
+
+#[test]
 fn simulate_answers_with_the_fields_of_the_contract() {
     let server = Server::demo();
     let run = server.post("/api/simulate", PAN).json();

@@ -41,12 +41,29 @@ fn plan_and_simulate_read_a_file_or_standard_input() {
 }
 
 #[test]
+fn compare_lists_every_method() {
+    let piece = r#"{"piece":{"species":"tuna","cut":"steak","thickness_mm":28,"start_c":5}}"#;
+    let run = cindo(&["compare"], piece);
+    assert!(run.status.success());
+    let answer: Value = serde_json::from_slice(&run.stdout).unwrap();
+    assert_eq!(answer["methods"].as_array().unwrap().len(), 21);
+    assert_eq!(answer["methods"][0]["method"], "rare_sear");
+}
+
+#[test]
 fn bad_input_is_exit_code_2_and_one_line() {
     for (arguments, input, word) in [
         (&["plan"][..], HAKE.replace("28", "2800"), "piece.thickness_mm"),
         (&["plan"], HAKE.replace("hake", "dragon"), "piece.species"),
         (&["plan"], "nonsense".to_owned(), "body"),
         (&["plan", "/no/such/file.json"], String::new(), "/no/such/file.json"),
+        (&["compare"], HAKE.replace("hake", "dragon"), "method"),
+        (
+            &["compare"],
+            r#"{"piece":{"species":"dragon","cut":"loin","thickness_mm":28,"start_c":5}}"#
+                .to_owned(),
+            "piece.species",
+        ),
         (&["simulate"], PAN.replace("\"every_s\":10", "\"every_s\":0"), "every_s"),
         (&["simulate"], PAN.replace("0.80", "0.10"), "composition"),
     ] {

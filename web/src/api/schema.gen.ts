@@ -1431,7 +1431,7 @@ export interface components {
             backbone_mm?: number[] | null;
             /** @description Outline of the open cavity, likewise; empty where there is none. */
             cavity_mm: number[][];
-            /** @description The place in the inner part that was heated least, °C. */
+            /** @description The place in the inner part that was heated least up to the pull, °C. */
             core_c: number[];
             /** @description Crust (1) or not (0), indexed likewise. */
             crust: number[][];

@@ -267,15 +267,13 @@ impl<'a> Setting<'a> {
     pub fn fill_l(&self) -> Option<f64> {
         let vessel = self.gear.first()?;
         let fill = self.method.fill?;
-        Some(match fill.share {
-            Some(share) => share * vessel.volume_l(),
-            // To half the height of the fish that stands in it.
-            None => {
-                let taken_m3 = 0.5 * self.volume_m3() * f64::from(self.count);
-                let level_m3 = 0.5 * self.thickness_m * vessel.area_m2();
-                (1000.0 * (level_m3 - taken_m3)).max(LEAST_LIQUID_L)
-            }
-        })
+        if let Some(share) = fill.share {
+            return Some(share * vessel.volume_l());
+        }
+        // To half the height of the fish that stands in it.
+        let taken_m3 = 0.5 * self.volume_m3() * f64::from(self.count);
+        let level_m3 = 0.5 * self.thickness_m * vessel.area_m2();
+        Some((1000.0 * (level_m3 - taken_m3)).max(LEAST_LIQUID_L))
     }
 
     /// The gear that serves as `kind`.

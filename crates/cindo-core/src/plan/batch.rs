@@ -168,8 +168,8 @@ pub(crate) fn batch(
         back_s: record.back_s.map(tenth),
         fall_limit_k: limit_k,
         fill_l: setting.fill_l().map(tenth),
-        level_mm: level_mm(setting).map(|mm| mm.round()),
-        level_limit_mm: level_limit_mm.map(|mm| mm.round()),
+        level_mm: level_mm(setting).map(f64::round),
+        level_limit_mm: level_limit_mm.map(f64::round),
         notes: Vec::new(),
     };
     batch.notes = notes(resolved, &batch, vessel.copied());

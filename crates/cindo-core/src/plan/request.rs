@@ -419,7 +419,7 @@ fn check_gear<'a>(
         match known.iter().find(|g| g.kinds.contains(kind)) {
             Some(gear) => chosen.push(*gear),
             None => {
-                problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name))
+                problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name));
             }
         }
     }

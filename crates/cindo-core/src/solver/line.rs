@@ -162,16 +162,26 @@ impl Tridiagonal {
 /// Newton stops when temperatures agree with their linear prediction to this, K. Heat is conserved
 /// exactly whatever it is: fluxes are booked as the linear solve used them.
 const NEWTON_TOLERANCE_K: f64 = 2e-2;
-/// A stage that has not settled by then is taken as it stands; the step control sees its error.
+/// A stage that has not settled by then has not: its step is too long and is tried shorter.
 const NEWTON_ROUNDS: usize = 12;
+/// Settled well enough to take a stage that used all its rounds, K.
+const SETTLED_K: f64 = 0.5;
+
+/// How a stage's iteration ended.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Settled {
+    /// Linear solves.
+    pub(super) rounds: usize,
+    /// Whether the fluxes can be trusted.
+    pub(super) is_sound: bool,
+}
 
 impl Stage<'_> {
     /// Solves `V (E − base) = implicit_s · F(T(E))` for the heat content `e` (in: a guess whose
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
     /// system. `keep_matrix` starts with the factors of the solve before, which suit the second
-    /// stage of a step. Leaves the fluxes at the ends, as booked, in the scratch; returns the number
-    /// of linear solves.
-    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch, keep_matrix: bool) -> usize {
+    /// stage of a step. Leaves the fluxes at the ends, as booked, in the scratch.
+    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch, keep_matrix: bool) -> Settled {
         for (flux, end) in work.flux.iter_mut().zip(self.ends) {
             flux.outer_c = end.guess_c;
         }
@@ -195,8 +205,9 @@ impl Stage<'_> {
             for ((flux, end), slope) in work.flux.iter_mut().zip(self.ends).zip(&work.matrix_end) {
                 flux.incoming_w_m2 += slope * work.matrix_slope[end.cell] * work.change[end.cell];
             }
-            if self.apply(e, work) < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
-                return rounds;
+            let mismatch_k = self.apply(e, work);
+            if mismatch_k < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
+                return Settled { rounds, is_sound: mismatch_k < SETTLED_K };
             }
         }
     }

@@ -344,7 +344,7 @@ impl<'a> PlaneSimulation<'a> {
             faces: &self.faces,
         };
         work.one[..n].copy_from_slice(&work.heat[..n]);
-        stage.solve(&mut work.one[..n], scratch, false);
+        let one_settled = stage.solve(&mut work.one[..n], scratch, false);
         work.first[..exposed].copy_from_slice(&scratch.flux[..exposed]);
         let lead = (1.0 - GAMMA) / GAMMA;
         for i in 0..n {
@@ -355,8 +355,9 @@ impl<'a> PlaneSimulation<'a> {
         // The first stage's surface is the better guess, and it is in the scratch already.
         stage.base = &work.base[..n];
         scratch.follow(&work.one[..n], &work.two[..n]);
-        stage.solve(&mut work.two[..n], scratch, true);
-        let mut error = 0.0;
+        let two_settled = stage.solve(&mut work.two[..n], scratch, true);
+        let sound = one_settled.is_sound && two_settled.is_sound;
+        let mut error = if sound { 0.0 } else { f64::INFINITY };
         for i in 0..count {
             error += work.volume[i]
                 * ((work.two[i] - work.base[i]) - (work.one[i] - work.heat[i])).abs();

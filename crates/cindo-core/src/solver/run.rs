@@ -388,11 +388,9 @@ impl<'a> Simulation<'a> {
         let faces = surrounds.map(|s| s.map_or(INSULATED, |s| s.at(store_c, at_s)));
         let mut sides = [0; 2];
         let mut exposed = 0;
-        for side in 0..2 {
-            if surrounds[side].is_some() {
-                sides[exposed] = side;
-                exposed += 1;
-            }
+        for (side, _) in surrounds.iter().enumerate().filter(|(_, s)| s.is_some()) {
+            sides[exposed] = side;
+            exposed += 1;
         }
         let end = |side: usize, guess_c: f64| {
             let cell = side * (n - 1);
@@ -419,7 +417,7 @@ impl<'a> Simulation<'a> {
         self.stage_one.copy_from_slice(&self.heat);
         self.scratch.temperature.copy_from_slice(&self.temperature);
         self.scratch.slope.copy_from_slice(&self.slope);
-        let mut solves = stage.solve(&mut self.stage_one, &mut self.scratch, false);
+        let one_settled = stage.solve(&mut self.stage_one, &mut self.scratch, false);
         let first = [self.scratch.flux[0], self.scratch.flux[1]];
 
         let lead = (1.0 - GAMMA) / GAMMA;
@@ -438,10 +436,10 @@ impl<'a> Simulation<'a> {
         }
         let stage = Stage { base: &self.base, ends: &later[..exposed], ..stage };
         self.scratch.follow(&self.stage_one, &self.stage_two);
-        solves += stage.solve(&mut self.stage_two, &mut self.scratch, true);
+        let two_settled = stage.solve(&mut self.stage_two, &mut self.scratch, true);
         let second = [self.scratch.flux[0], self.scratch.flux[1]];
 
-        self.count.solves += solves as u64;
+        self.count.solves += (one_settled.rounds + two_settled.rounds) as u64;
         self.pending = Balance::default();
         self.pending_surface_c = [None; 2];
         for i in 0..exposed {
@@ -456,6 +454,9 @@ impl<'a> Simulation<'a> {
         let mut error = 0.0;
         for i in 0..n {
             error += volume[i] * ((two[i] - base[i]) - (one[i] - heat[i])).abs();
+        }
+        if !(one_settled.is_sound && two_settled.is_sound) {
+            return f64::INFINITY;
         }
         error / (self.total_volume_m * TYPICAL_CAPACITY_J_M3K)
     }
