@@ -73,6 +73,7 @@ async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
     browser.until(&format!("{answer}.includes('mm thick')")).await?;
     browser.press("Fridge or tempered?").await?;
     browser.until(&format!("{answer}.includes('sooner')")).await?;
+    browser.check_accessible().await?;
 
     // Not to be had: it says why, and what would.
     let field =

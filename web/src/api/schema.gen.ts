@@ -584,6 +584,11 @@ export interface components {
              */
             rho: number;
         };
+        /**
+         * @description Who minds the heat.
+         * @enum {string}
+         */
+        Control: "knob" | "thermostat";
         /** @description A plan to keep. */
         CreateCard: {
             /** @description What the cook calls it, 1 to 80 characters. */
@@ -719,11 +724,7 @@ export interface components {
         };
         /** @description One piece of equipment with its heat. */
         Gear: {
-            /**
-             * Format: double
-             * @description Heat capacity without what is in it, J/K; none when nothing can cool it noticeably.
-             */
-            capacity_j_k?: number | null;
+            control?: components["schemas"]["Control"] | null;
             /**
              * Format: double
              * @description Inside height, mm.
@@ -740,6 +741,13 @@ export interface components {
              * @description Loss to the room when hot, W/K.
              */
             loss_w_k?: number;
+            /**
+             * Format: double
+             * @description Mass that takes part in minutes, kg.
+             */
+            mass_kg: number;
+            /** @description What it is made of. */
+            material: components["schemas"]["Material"];
             /** @description Name for cooks. */
             name: string;
             /**
@@ -751,6 +759,11 @@ export interface components {
             round?: boolean;
             /** @description Where the figures come from. */
             source: string;
+            /**
+             * Format: double
+             * @description Heat capacity of water that belongs to it, J/K.
+             */
+            water_j_k?: number;
         };
         /**
          * @description What a piece of gear can serve as.
@@ -940,6 +953,11 @@ export interface components {
             /** @description What the fat, oven, liquid or fire looks like. */
             look: string;
         };
+        /**
+         * @description What it is made of.
+         * @enum {string}
+         */
+        Material: "cast_iron" | "steel" | "aluminium" | "ceramic";
         /** @description A way of cooking. */
         Method: {
             /** @description One sentence on what it is. */

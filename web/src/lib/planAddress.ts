@@ -29,7 +29,10 @@ function numberOf(params: URLSearchParams, key: string): number | undefined {
 }
 
 /** Reads a plan from the address; what it leaves out is as on first opening. */
-export function readAddress(params: URLSearchParams): PlanDraft {
+export function readAddress(
+  params: URLSearchParams,
+  house: Preferences["house"] = "kitchen",
+): PlanDraft {
   const doneness = params.get("done");
   const numeric = numberOf(params, "done");
   const school = SCHOOLS.find((s) => s === params.get("school"));
@@ -66,7 +69,7 @@ export function readAddress(params: URLSearchParams): PlanDraft {
       ...(long === undefined ? {} : { length_mm: long }),
     },
     method: params.get("method") ?? FIRST.method,
-    doneness: numeric ?? doneness ?? FIRST.doneness,
+    doneness: numeric ?? doneness ?? (house === "book" ? "by_the_book" : FIRST.doneness),
     ...(school ? { school } : {}),
     ...(heat === undefined ? {} : { medium_c: heat }),
     ...(altitude === undefined ? {} : { altitude_m: altitude }),

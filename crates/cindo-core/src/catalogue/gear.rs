@@ -45,6 +45,42 @@ impl fmt::Display for GearKind {
     }
 }
 
+/// What it is made of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+#[expect(missing_docs, reason = "named after what they are")]
+pub enum Material {
+    CastIron,
+    Steel,
+    Aluminium,
+    Ceramic,
+}
+
+impl Material {
+    /// Specific heat near 150 °C, J/(kg K). Source: engineering tables, rounded (from memory; for
+    /// instance Incropera et al., tables A.1 and A.2).
+    pub fn specific_heat_j_kgk(self) -> f64 {
+        match self {
+            Self::CastIron => 460.0,
+            Self::Steel => 500.0,
+            Self::Aluminium => 900.0,
+            Self::Ceramic => 850.0,
+        }
+    }
+}
+
+/// Who minds the heat.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Control {
+    /// A hand at a knob or a vent.
+    Knob,
+    /// A thermostat.
+    Thermostat,
+}
+
 /// One piece of equipment with its heat.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -63,9 +99,16 @@ pub struct Gear {
     pub round: bool,
     /// Inside height, mm.
     pub height_mm: f64,
-    /// Heat capacity without what is in it, J/K; none when nothing can cool it noticeably.
+    /// What it is made of.
+    pub material: Material,
+    /// Mass that takes part in minutes, kg.
+    pub mass_kg: f64,
+    /// Heat capacity of water that belongs to it, J/K.
     #[serde(default)]
-    pub capacity_j_k: Option<f64>,
+    pub water_j_k: f64,
+    /// Who minds its heat; none where it has no heat of its own.
+    #[serde(default)]
+    pub control: Option<Control>,
     /// Loss to the room when hot, W/K.
     #[serde(default)]
     pub loss_w_k: f64,
@@ -77,6 +120,12 @@ pub struct Gear {
 }
 
 impl Gear {
+    /// Heat capacity without what is in it, J/K; none where it has no heat of its own.
+    pub fn capacity_j_k(&self) -> Option<f64> {
+        self.control?;
+        Some(self.mass_kg * self.material.specific_heat_j_kgk() + self.water_j_k)
+    }
+
     /// Area of the bottom, m².
     pub fn area_m2(&self) -> f64 {
         let box_m2 = self.inside_mm[0] * self.inside_mm[1] * 1e-6;

@@ -132,6 +132,9 @@ pub struct StageRow {
     /// Where the heat is set.
     #[serde(default)]
     pub set: Option<SetPoint>,
+    /// Whether the oven door stands open.
+    #[serde(default)]
+    pub open: Option<bool>,
     /// Where the knob stands.
     #[serde(default)]
     pub knob: Option<String>,

@@ -13,7 +13,7 @@ use serde::{Deserialize, Serialize};
 pub use coating::Coating;
 pub use face_row::{FaceContext, FaceRow};
 pub use fish::{Cut, Group, Origin, Outline, Section, Species, UsualCut};
-pub use gear::{Gear, GearKind};
+pub use gear::{Control, Gear, GearKind, Material};
 pub use method::{
     Family, Fill, FitRule, From, Liquid, Look, Method, RestPlace, School, SetPoint, Smell,
     StageRow, Variant, Words,

@@ -6,8 +6,8 @@ mod words;
 pub use words::{Step, Times};
 
 use crate::catalogue::{
-    Catalogue, Coating, Cut, FaceContext, Gear, GearKind, Look, Method, RestPlace, School, Section,
-    SetPoint, Species, StageRow, Words,
+    Catalogue, Coating, Control, Cut, FaceContext, Gear, GearKind, Look, Method, RestPlace, School,
+    Section, SetPoint, Species, StageRow, Words,
 };
 use crate::catalogue::{Family, From};
 use crate::grid::Shape;
@@ -281,12 +281,12 @@ impl<'a> Setting<'a> {
         self.gear.iter().copied().find(|g| g.kinds.contains(&kind))
     }
 
-    fn heater(&self, kind: Option<GearKind>, set_c: f64) -> Heater {
+    fn heater(&self, kind: Option<GearKind>, set_c: f64, is_open: bool) -> Heater {
         let gear = kind.and_then(|kind| self.gear_of(kind));
         let (Some(kind), Some(gear)) = (kind, gear) else { return Heater::held(set_c) };
         // Steam stays at boiling and an element at its glow, whatever meets them.
         let holds = self.method.family == Family::Steam || kind == GearKind::Broiler;
-        let Some(empty_j_k) = gear.capacity_j_k.filter(|_| !holds) else {
+        let Some(empty_j_k) = gear.capacity_j_k().filter(|_| !holds) else {
             return Heater { store: kind as usize, ..Heater::held(set_c) };
         };
         let filled_j_k = match (self.method.fill, self.fill_l()) {
@@ -305,8 +305,12 @@ impl<'a> Setting<'a> {
             start_c: set_c,
             set_c,
             capacity_j_k: empty_j_k + filled_j_k,
-            loss_w_k: gear.loss_w_k,
+            loss_w_k: gear.loss_w_k + if is_open { OPEN_DOOR_W_K } else { 0.0 },
             power_w: gear.power_w,
+            lag_s: match gear.control {
+                Some(Control::Thermostat) => THERMOSTAT_LAG_S,
+                _ => HAND_LAG_S,
+            },
             load_m2: pieces * self.face_m2(),
             coat_j: pieces * faces * self.face_m2() * self.coating.heat_mj_m2 * 1e6,
             coat_s: self.coating.settle_s.max(1.0),
@@ -368,7 +372,7 @@ impl<'a> Setting<'a> {
                 below: self.surround(below),
                 above: self.surround(now.above.unwrap_or(below)),
                 side: self.side(now.side.unwrap_or(below)),
-                heater: self.heater(now.store, set_c),
+                heater: self.heater(now.store, set_c, now.is_open),
                 knob: row.knob.as_deref(),
                 words: row.step.as_ref(),
             });
@@ -421,11 +425,19 @@ struct Carried<'a> {
     side: Option<&'a str>,
     store: Option<GearKind>,
     set: SetPoint,
+    is_open: bool,
 }
 
 impl Default for Carried<'_> {
     fn default() -> Self {
-        Self { below: None, above: None, side: None, store: None, set: SetPoint::Medium }
+        Self {
+            below: None,
+            above: None,
+            side: None,
+            store: None,
+            set: SetPoint::Medium,
+            is_open: false,
+        }
     }
 }
 
@@ -437,8 +449,15 @@ impl<'a> Carried<'a> {
         self.side = name(&row.side).or(self.side);
         self.store = row.store.or(self.store);
         self.set = row.set.unwrap_or(self.set);
+        self.is_open = row.open.unwrap_or(self.is_open);
     }
 }
 
+/// An open oven door loses this on top, W/K: some 20 K in twenty seconds (common practice).
+const OPEN_DOOR_W_K: f64 = 45.0;
+/// A hand at the knob and its burner answer with this lag, a thermostat and its element with the
+/// other, s (modelling choices).
+const HAND_LAG_S: f64 = 15.0;
+const THERMOSTAT_LAG_S: f64 = 8.0;
 /// Less than this is no liquid to cook in, l.
 const LEAST_LIQUID_L: f64 = 0.3;

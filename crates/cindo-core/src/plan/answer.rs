@@ -155,7 +155,7 @@ pub(super) fn plan(
     let fast = Cook::new(setting, beside);
     let Solved { schedule, pull_s, slope, .. } = &solved;
     let margins = Margins {
-        window: search::window(&fast, schedule, &resolved.target, *pull_s, *slope),
+        window: search::window(&fast, schedule, &resolved.target, *pull_s, *slope, effort.level_k),
         spread_s: search::spread(
             setting,
             request.piece.thickness_measured.unwrap_or(false),

@@ -187,7 +187,7 @@ fn fallback_preheat_s(setting: &Setting<'_>) -> f64 {
     let gear = setting.gear.iter();
     gear.filter_map(|g| {
         let held = crate::solver::Heater {
-            capacity_j_k: g.capacity_j_k?,
+            capacity_j_k: g.capacity_j_k()?,
             loss_w_k: g.loss_w_k,
             power_w: g.power_w,
             // Boiling is as hot as a pot without fat gets.

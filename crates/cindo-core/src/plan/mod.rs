@@ -32,7 +32,8 @@ use crate::error::FieldError;
 pub(crate) fn compared_window(resolved: &Resolved<'_>, solved: &Solved<'_>) -> Option<f64> {
     let coarse = cook::Cook::new(&resolved.setting, crate::solver::Accuracy::COARSE);
     let (schedule, target) = (&solved.schedule, &resolved.target);
-    search::window(&coarse, schedule, target, solved.pull_s, solved.slope)
+    let tolerance_k = Effort::COMPARED.level_k;
+    search::window(&coarse, schedule, target, solved.pull_s, solved.slope, tolerance_k)
         .map(|(early, late)| late - early)
 }
 

@@ -15,9 +15,6 @@ const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
-/// The core's level is found to this, K: by guesses, and in the answer.
-const GUESS_TOLERANCE_K: f64 = 0.05;
-const LEVEL_TOLERANCE_K: f64 = 0.08;
 /// A by-the-book pull is lengthened by 3 % at most this often.
 const MOST_BOOK_TRIES: u32 = 40;
 /// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
@@ -122,17 +119,24 @@ pub(crate) struct Effort {
     /// For the answer.
     pub(crate) accuracy: Accuracy,
     pub(crate) film: Film,
+    /// The core's level is found to this, K: by guesses, and in the answer.
+    guess_k: f64,
+    pub(crate) level_k: f64,
 }
 
 impl Effort {
     /// For the plan that is shown.
-    pub(crate) const SHOWN: Self = Self { accuracy: Accuracy::FINE, film: Film::FULL };
+    pub(crate) const SHOWN: Self =
+        Self { accuracy: Accuracy::FINE, film: Film::FULL, guess_k: 0.05, level_k: 0.08 };
     /// For a plan that is being dragged.
-    pub(crate) const BRIEF: Self = Self { accuracy: Accuracy::FAST, film: Film::QUICK };
+    pub(crate) const BRIEF: Self =
+        Self { accuracy: Accuracy::FAST, film: Film::QUICK, guess_k: 0.2, level_k: 0.08 };
     /// For a figure beside the plan.
-    pub(crate) const ROUGH: Self = Self { accuracy: Accuracy::COARSE, film: Film::SMALL };
+    pub(crate) const ROUGH: Self =
+        Self { accuracy: Accuracy::COARSE, film: Film::SMALL, guess_k: 0.2, level_k: 0.2 };
     /// For comparing, ladders and questions asked backwards.
-    pub(crate) const COMPARED: Self = Self { accuracy: Accuracy::FAST, film: Film::SMALL };
+    pub(crate) const COMPARED: Self =
+        Self { accuracy: Accuracy::FAST, film: Film::SMALL, guess_k: 0.3, level_k: 0.15 };
 }
 
 /// Finds the earliest pull that rests to the target.
@@ -160,8 +164,7 @@ pub(crate) fn solve<'a>(
     let guess_s = 0.5 * mm * mm;
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
     let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
-    let rough =
-        rising_root(level, aim_c, GUESS_TOLERANCE_K, guess, span).ok_or_else(unreachable)?;
+    let rough = rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?;
     let cook = Cook::new(setting, effort.accuracy);
     let mut ending = None;
     let fine_level = |pull_s: f64| {
@@ -170,7 +173,7 @@ pub(crate) fn solve<'a>(
         found.level_c
     };
     let root =
-        rising_root(fine_level, aim_c, LEVEL_TOLERANCE_K, rough, span).ok_or_else(unreachable)?;
+        rising_root(fine_level, aim_c, effort.level_k, rough, span).ok_or_else(unreachable)?;
     let mut pull_s = root.at;
     // The search ends on the candidate that it takes, unless it stopped between two.
     let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
@@ -202,6 +205,7 @@ pub(crate) fn window(
     target: &Target,
     pull_s: f64,
     slope: f64,
+    tolerance_k: f64,
 ) -> Option<(f64, f64)> {
     let upper_c = target.to_c?;
     let floor_s = schedule.turns_s.last().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
@@ -221,7 +225,7 @@ pub(crate) fn window(
     let early = rising_root(
         level,
         target.from_c + bias,
-        GUESS_TOLERANCE_K,
+        tolerance_k,
         guess(target.from_c),
         (floor_s, LONGEST_COOK_S),
     )
@@ -229,7 +233,7 @@ pub(crate) fn window(
     let late = rising_root(
         level,
         upper_c + bias,
-        GUESS_TOLERANCE_K,
+        tolerance_k,
         guess(upper_c),
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )

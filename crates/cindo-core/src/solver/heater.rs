@@ -17,6 +17,8 @@ pub struct Heater {
     pub loss_w_k: f64,
     /// Most that burner or element puts into it, W.
     pub power_w: f64,
+    /// Lag with which hand, burner or element answer, s.
+    pub lag_s: f64,
     /// Outer faces of all pieces in it together, m².
     pub load_m2: f64,
     /// Heat that the coats of all pieces take while they set, J.
@@ -30,8 +32,6 @@ pub const ROOM_C: f64 = 25.0;
 /// Full power once it has sagged by this, K: an attentive cook or a common thermostat (modelling
 /// choice).
 const PROPORTIONAL_BAND_K: f64 = 25.0;
-/// A hand at the knob, a burner or an element answers with this lag, s (modelling choice).
-const LAG_S: f64 = 15.0;
 /// The half step ahead is extrapolated by at most this, K.
 const LARGEST_LEAD_K: f64 = 5.0;
 
@@ -45,6 +45,7 @@ impl Heater {
             capacity_j_k: f64::INFINITY,
             loss_w_k: 0.0,
             power_w: 0.0,
+            lag_s: 1.0,
             load_m2: 0.0,
             coat_j: 0.0,
             coat_s: 1.0,
@@ -123,7 +124,7 @@ impl Store {
         let gain_w_k = heater.power_w / PROPORTIONAL_BAND_K;
         let hold_w = (loss * (heater.set_c - ROOM_C)).min(heater.power_w);
         // The power follows what is asked for, hold + gain · (set − T), with its lag.
-        let follow = step_s / (LAG_S + step_s);
+        let follow = step_s / (heater.lag_s + step_s);
         let before_w = self.power_w.unwrap_or(hold_w);
         let asked_w = (1.0 - follow) * before_w + follow * (hold_w + gain_w_k * heater.set_c);
         let free_c = (known + step_s * asked_w) / (c + step_s * (loss + follow * gain_w_k));
@@ -149,6 +150,7 @@ mod tests {
         capacity_j_k: 7500.0,
         loss_w_k: 2.0,
         power_w: 2000.0,
+        lag_s: 15.0,
         load_m2: 0.1,
         coat_j: 0.0,
         coat_s: 60.0,
@@ -190,7 +192,10 @@ mod tests {
         }
         let to_band = Heater { set_c: 177.0 - PROPORTIONAL_BAND_K, ..OIL }.preheat_s().unwrap();
         // The lag of the power comes on top.
-        assert!((time_s - to_band - LAG_S).abs() < 0.05 * to_band, "{time_s} against {to_band}");
+        assert!(
+            (time_s - to_band - OIL.lag_s).abs() < 0.05 * to_band,
+            "{time_s} against {to_band}"
+        );
         assert_eq!(Heater { power_w: 100.0, ..OIL }.preheat_s(), None);
     }
 }

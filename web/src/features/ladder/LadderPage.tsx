@@ -19,8 +19,11 @@ const ladderQuery = (request: LadderRequest) =>
 export function LadderPage() {
   const [params] = useSearchParams();
   const address = params.toString();
-  const draft = useMemo(() => readAddress(new URLSearchParams(address)), [address]);
   const { preferences } = usePreferences();
+  const draft = useMemo(
+    () => readAddress(new URLSearchParams(address), preferences.house),
+    [address, preferences.house],
+  );
   const catalogue = useQuery(catalogueQuery);
   const { data, error } = useQuery(ladderQuery({ plan: toRequest(draft, preferences) }));
   useEffect(() => {

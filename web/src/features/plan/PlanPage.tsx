@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import {
   type RefObject,
   useCallback,
@@ -9,7 +8,7 @@ import {
   useState,
 } from "react";
 import { useSearchParams } from "react-router";
-import { catalogueQuery } from "@/api/catalogue";
+import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
 import {
   type PlanDraft,
@@ -38,23 +37,15 @@ import { useShortcuts } from "./useShortcuts";
 
 /** The plan for one piece: what is on the board, how, and the picture of what happens. */
 export function PlanPage() {
-  const catalogue = useQuery(catalogueQuery);
-  if (catalogue.error) {
-    return (
-      <p role="alert" className="alert alert-error m-6">
-        {catalogue.error.message} Start it again and reload this page.
-      </p>
-    );
-  }
-  if (!catalogue.data) return <p className="p-7">Setting up the board…</p>;
-  return <Planner catalogue={catalogue.data} />;
+  return <CatalogueGate>{(catalogue) => <Planner catalogue={catalogue} />}</CatalogueGate>;
 }
 
 /** The plan of the address, with a draft on top while something is being dragged. */
 function useDraft() {
+  const { house } = usePreferences().preferences;
   const [params, setParams] = useSearchParams();
   const address = params.toString();
-  const settled = useMemo(() => readAddress(new URLSearchParams(address)), [address]);
+  const settled = useMemo(() => readAddress(new URLSearchParams(address), house), [address, house]);
   const [held, setHeld] = useState<{ draft: PlanDraft; isDone: boolean } | null>(null);
   const commit = useCallback(
     (draft: PlanDraft) => {
