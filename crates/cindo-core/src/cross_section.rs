@@ -106,18 +106,6 @@ impl Outline {
         let (_, length, middle) = CAVITY;
         (self == Self::OvalWithCavity).then_some((middle - length, middle + length))
     }
-
-    /// Area of the whole section as a share of its box (width times thickness), without the cavity.
-    pub fn fill(self) -> f64 {
-        const N: u32 = 400;
-        let sum: f64 = (0..N)
-            .map(|i| {
-                let (low, high) = self.edges((f64::from(i) + 0.5) / f64::from(N));
-                high - low
-            })
-            .sum();
-        sum / f64::from(N)
-    }
 }
 
 fn overlap(a: (f64, f64), b: (f64, f64)) -> f64 {

@@ -4,7 +4,7 @@ mod support;
 
 use std::collections::HashSet;
 
-use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow};
+use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow, School};
 use cindo_core::face::Face;
 use support::Table;
 
@@ -86,10 +86,36 @@ fn entries_are_unique_complete_and_refer_to_what_exists() {
     }
     for m in &c.methods {
         assert!(!m.reason.is_empty() && !m.tools.is_empty() && !m.about.is_empty(), "{}", m.id);
+        assert!(m.fit.len() >= 3, "{} has too few reasons", m.id);
+        for rule in &m.fit {
+            assert!(rule.reason.ends_with('.') && rule.points.abs() >= 1.0, "{} {rule:?}", m.id);
+            let named = rule.cuts.iter().flatten();
+            assert!(named.into_iter().all(|id| c.cut(id).is_some()), "{} {rule:?}", m.id);
+        }
+        let variants: Vec<_> = m.stages.iter().filter_map(|s| s.variant.as_ref()).collect();
+        assert!(
+            variants.iter().all(|v| m.variants.iter().any(|known| known.id == **v)),
+            "{}",
+            m.id
+        );
+        let turns = m.schools.iter().any(|s| *s != School::OneSide);
+        assert_eq!(m.turn.is_some(), turns, "{}", m.id);
         assert!(m.looks.last().is_some_and(|l| l.below_c.is_none()), "{}", m.id);
         if let (Some([low, high]), Some(usual)) = (m.range_c, m.default_c) {
             assert!(low < usual && usual < high, "{}", m.id);
         }
+    }
+    // Every face row is used, and every coat suits something.
+    let rows = |m: &cindo_core::catalogue::Method| -> Vec<String> {
+        let stages = m.stages.iter();
+        stages.flat_map(|s| [&s.below, &s.above, &s.side]).flatten().cloned().collect()
+    };
+    let used: HashSet<String> = c.methods.iter().flat_map(rows).collect();
+    for name in c.faces.keys().filter(|n| !n.starts_with("rest_")) {
+        assert!(used.contains(name), "no method uses {name}");
+    }
+    for coat in &c.coatings {
+        assert!(c.methods.iter().any(|m| m.coats.contains(&coat.id)), "{}", coat.id);
     }
     for b in &c.bands {
         assert!(b.to_c.is_none_or(|to| to > b.from_c), "{}", b.id);

@@ -1,11 +1,14 @@
 //! What must hold for any input.
 
+use cindo_core::backwards::{Ask, BackwardsRequest, backwards};
 use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::compare::{CompareRequest, compare};
 use cindo_core::face::Face;
 use cindo_core::grid::{Grid, Shape};
 use cindo_core::material::{Composition, ConstantProperties, Flesh};
 use cindo_core::method::Setting;
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::section::section;
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate, simulate_at};
 use cindo_core::solver::{Accuracy, Simulation};
 use proptest::prelude::*;
@@ -186,6 +189,50 @@ proptest! {
                 prop_assert!(a.batch.fall_k.is_finite() && a.batch.preheat_s.is_finite());
             }
             Err(errors) => prop_assert!(!errors.is_empty() && errors.iter().all(|e| e.message.len() > 10)),
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// The cut face of any piece, and every question about it, is an answer in figures or an
+    /// explanation.
+    #[test]
+    fn every_question_about_any_piece_is_answered_or_explained(
+        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
+        width in prop::option::of(5.0..400.0f64), count in 1u32..60, ready in 30.0..4000.0f64, stuffed: bool,
+        out in prop::option::of(1.0..3000.0f64),
+    ) {
+        let catalogue = Catalogue::embedded().unwrap();
+        let mut r = request(mm, start, &catalogue.methods[method].id, Doneness::Core(50.0));
+        r.piece.species.clone_from(&catalogue.species[kind].id);
+        r.piece.cut.clone_from(&catalogue.cuts[cut].id);
+        r.piece.width_mm = width;
+        r.piece.count = Some(count);
+        r.piece.stuffed = Some(stuffed);
+        let asked = PlanRequest { out_s: out, ..r.clone() };
+        if let Ok(film) = section(&catalogue, &asked) {
+            for list in [&film.time_s, &film.side_opaque_share, &film.middle_opaque_share, &film.core_c] {
+                prop_assert!(list.iter().all(|v| v.is_finite()), "{asked:?}: {list:?}");
+            }
+            prop_assert!(film.side_opaque_share.iter().all(|v| (0.0..=1.001).contains(v)));
+            let span = -60..=700;
+            prop_assert!(film.hottest_c.iter().flatten().all(|c| span.contains(c)), "{asked:?}");
+            prop_assert!(film.outline_mm.iter().flatten().all(|v| v.is_finite()));
+        }
+        let compared = compare(&catalogue, &CompareRequest { piece: r.piece.clone(), ..CompareRequest::default() });
+        if let Ok(answer) = compared {
+            prop_assert_eq!(answer.methods.len(), catalogue.methods.len());
+            for entry in &answer.methods {
+                prop_assert!((0.0..=100.0).contains(&entry.fit) && !entry.reason.is_empty());
+            }
+        }
+        for ask in [Ask::Heat, Ask::Thickness, Ask::Tempered] {
+            match backwards(&catalogue, &BackwardsRequest { plan: r.clone(), ask, ready_s: Some(ready) }) {
+                Ok(answer) => prop_assert!(answer.value.is_finite() && answer.ready_s.is_finite()),
+                Err(errors) => prop_assert!(errors.iter().all(|e| e.message.len() > 10), "{errors:?}"),
+            }
         }
     }
 }

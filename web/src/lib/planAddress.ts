@@ -90,6 +90,8 @@ function kitchen(preferences: Preferences) {
 export const toRequest = (draft: PlanDraft, preferences: Preferences): PlanRequest => ({
   ...kitchen(preferences),
   ...draft,
+  // Said in the request too, so that a kept card stays what it was.
+  ...(preferences.atRisk ? { doneness: "by_the_book" } : {}),
 });
 
 /** The comparison for a plan's piece in this kitchen. */

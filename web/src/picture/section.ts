@@ -16,8 +16,6 @@ function acrossMm(layout: Layout, px: number): number {
   return px < cut.breakAt ? (cut.halfWidth - px) / pxPerMm : (cut.width - px) / pxPerMm;
 }
 
-const MARGIN = 2;
-
 /** Place between two cell centres for an even sampling of the cells. */
 function places(edges: readonly number[]): (mm: number) => readonly [number, number] {
   const centres = edges.slice(1).map((edge, i) => (edge + (edges[i] ?? 0)) / 2);
@@ -95,18 +93,32 @@ function clip(
     path.closePath();
     return path;
   };
-  context.globalCompositeOperation = "destination-in";
-  if (cut.isWhole) {
-    context.fill(shape(section.outline_mm, (mm) => cut.halfWidth + mm * pxPerMm));
-    context.globalCompositeOperation = "destination-out";
-    context.fill(shape(section.cavity_mm, (mm) => cut.halfWidth + mm * pxPerMm));
-  } else {
-    // The middle fills its part to the last pixel; only the side has an outline to show.
-    const path = shape(section.outline_mm, (mm) =>
-      mm <= 0 ? cut.width + MARGIN : cut.halfWidth - mm * pxPerMm,
-    );
-    path.rect(cut.breakAt, 0, cut.width, cut.height);
+  // Within a stretch of the canvas, keeps the shape or takes it away.
+  const cutOut = (
+    from: number,
+    to: number,
+    how: "destination-in" | "destination-out",
+    path: Path2D,
+  ) => {
+    context.save();
+    context.beginPath();
+    context.rect(from, 0, to - from, cut.height);
+    context.clip();
+    context.globalCompositeOperation = how;
     context.fill(path);
+    context.restore();
+  };
+  if (cut.isWhole) {
+    const across = (mm: number) => cut.halfWidth + mm * pxPerMm;
+    cutOut(0, cut.width, "destination-in", shape(section.outline_mm, across));
+    cutOut(0, cut.width, "destination-out", shape(section.cavity_mm, across));
+    return;
   }
-  context.globalCompositeOperation = "source-over";
+  // The middle is drawn from the right edge, the side from the left one, with the break between.
+  const middle = shape(section.outline_mm, (mm) => cut.width - mm * pxPerMm);
+  cutOut(cut.breakAt, cut.width, "destination-in", middle);
+  if (cut.breakAt > 0) {
+    const side = shape(section.outline_mm, (mm) => cut.halfWidth - mm * pxPerMm);
+    cutOut(0, cut.breakAt, "destination-in", side);
+  }
 }

@@ -232,8 +232,6 @@ const SKIN_SIDE_SHARE: f64 = 0.8;
 const MANY_TURNS_S: f64 = 30.0;
 /// Most that skin lets a surface dry, as a share of a free wet one.
 const SKIN_WET: f64 = 0.15;
-/// Never pressed, or curled off the pan: share of the contact that is left.
-pub const UNPRESSED_CONTACT: f64 = 0.7;
 
 impl<'a> Setting<'a> {
     /// Volume of one piece, m³.
