@@ -108,3 +108,35 @@ fn steady_state_is_three_resistances_in_series() {
     assert!((answer.bottom_c[0] - (180.0 - flux / 400.0)).abs() < 0.01);
     assert!((answer.top_c[0] - (30.0 + flux / 25.0)).abs() < 0.01);
 }
+
+/// A coat is a resistance in series with its film (textbook composite wall, for instance Incropera et
+/// al., section 3.1): film 300 through 2 mm of k 0.14 is a film of 1/(1/300 + 0.002/0.14).
+#[test]
+fn coat_is_a_resistance_in_series_with_the_film() {
+    let coat_m2k_w = 0.002 / 0.14;
+    let overall = 1.0 / (1.0 / 300.0 + coat_m2k_w);
+    let mut coated = request(25.0, 0.0, 5.0, 400.0);
+    coated.phases[0].top = Some(Face { coat_m2k_w, ..Face::convective(300.0, 177.0) });
+    let mut plain = request(25.0, 0.0, 5.0, 400.0);
+    plain.phases[0].top = Some(Face::convective(overall, 177.0));
+    let (a, b) = (simulate(&coated).unwrap(), simulate(&plain).unwrap());
+    assert!((a.core_c[0] - b.core_c[0]).abs() < 1e-6, "{} {}", a.core_c[0], b.core_c[0]);
+    assert!((a.top_c[0] - b.top_c[0]).abs() < 1e-6, "the flesh below the coat");
+}
+
+/// At rest the coat's outer surface divides the temperature by the resistances, radiation or not.
+#[test]
+fn outer_surface_divides_by_the_resistances() {
+    let face = Face { coat_m2k_w: 0.03, ..Face::convective(20.0, 200.0) };
+    let flux = face.balance(60.0, 500.0, 100.0, 60.0);
+    let by_hand = (200.0 - 60.0) / (1.0 / 20.0 + 0.03 + 1.0 / 500.0);
+    assert!((flux.incoming_w_m2 - by_hand).abs() < 1e-6);
+    assert!((flux.outer_c - (200.0 - by_hand / 20.0)).abs() < 1e-6);
+    assert!((flux.surface_c - (60.0 + by_hand / 500.0)).abs() < 1e-6);
+    // With radiation what passes the outer surface is what passes coat and flesh.
+    let glowing = Face { emissivity: 0.9, radiant_c: Some(200.0), ..face };
+    let flux = glowing.balance(60.0, 500.0, 100.0, 60.0);
+    let through = (flux.outer_c - 60.0) / (0.03 + 1.0 / 500.0);
+    assert!((flux.net_w_m2() / through - 1.0).abs() < 1e-6, "{flux:?}");
+    assert!(flux.incoming_w_m2 > by_hand);
+}

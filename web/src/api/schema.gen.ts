@@ -988,6 +988,8 @@ export interface components {
             fill?: components["schemas"]["Fill"] | null;
             /** @description Gentler ways to the same doneness, nearest first. */
             gentler?: string[];
+            /** @description Whether the heat comes from above. */
+            heat_from_above?: boolean;
             /** @description Id, `snake_case`. */
             id: string;
             /** @description Knob and look by rising temperature. */

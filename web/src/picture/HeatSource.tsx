@@ -5,10 +5,11 @@ interface Props {
   family: Method["family"];
   layout: Layout;
   isResting: boolean;
+  isFromAbove: boolean;
 }
 
 /** What the cut stands on or in. */
-export function HeatSource({ family, layout, isResting }: Props) {
+export function HeatSource({ family, layout, isResting, isFromAbove }: Props) {
   const { cut } = layout;
   const left = 0;
   const right = cut.x + cut.width;
@@ -69,7 +70,10 @@ export function HeatSource({ family, layout, isResting }: Props) {
             className="fill-base-content stroke-none"
           />
           {spots.map((x) => (
-            <path key={x} d={`M ${x} ${floor + 22} v -10`} />
+            <path
+              key={x}
+              d={isFromAbove ? `M ${x} ${cut.y - 12} v 8` : `M ${x} ${floor + 22} v -10`}
+            />
           ))}
         </g>
       );

@@ -31,6 +31,7 @@ interface Props {
   /** Whether back and belly are both drawn: a whole round fish on its side. */
   isWhole: boolean;
   isDragging: boolean;
+  isHeatFromAbove: boolean;
   /** Time under the cursor, s; at "out" when null. */
   moment: number | null;
   onMoment: (seconds: number) => void;
@@ -148,7 +149,12 @@ export function PlanPicture(props: Props) {
                 plan.flip_s == null ? "never" : `at ${clock(plan.flip_s)}`
               }, out at ${clock(plan.pull_s)}, the core peaks at ${temperature.show(plan.core_peak_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
             >
-              <HeatSource family={family} layout={layout} isResting={moment > plan.pull_s + 0.5} />
+              <HeatSource
+                family={family}
+                layout={layout}
+                isResting={moment > plan.pull_s + 0.5}
+                isFromAbove={props.isHeatFromAbove}
+              />
               {isWhole ? (
                 <Backbone section={section} layout={layout} />
               ) : (

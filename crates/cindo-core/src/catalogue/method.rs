@@ -294,6 +294,9 @@ pub struct Method {
     /// Whether the medium reaches all round.
     #[serde(default)]
     pub all_round: bool,
+    /// Whether the heat comes from above.
+    #[serde(default)]
+    pub heat_from_above: bool,
     /// Gear it needs; the first holds the fish.
     pub needs: Vec<GearKind>,
     /// What else is needed.

@@ -459,3 +459,6 @@ const HAND_LAG_S: f64 = 15.0;
 const THERMOSTAT_LAG_S: f64 = 8.0;
 /// Less than this is no liquid to cook in, l.
 const LEAST_LIQUID_L: f64 = 0.3;
+
+#[cfg(test)]
+mod tests;

@@ -326,7 +326,7 @@ fn assemble(
         variant: setting.variant.map(str::to_owned),
         side_opaque_share: side_opaque.map(hundredth),
         middle_opaque_share: hundredth(record.middle_set_share),
-        judgements: judgements(&quality, schedule),
+        judgements: judgements(setting, &quality, schedule),
         heat: HeatBooks {
             incoming_j_m2: record.balance.incoming_j_m2,
             sensible_j_m2: record.sensible_j_m2,

@@ -17,6 +17,8 @@ const PACKING: f64 = 0.75;
 const FALL_S: f64 = 240.0;
 /// Liquid keeps this far below the rim, mm.
 const RIM_MM: f64 = 20.0;
+/// A smaller fall is not worth a figure, K.
+const HARDLY_K: f64 = 3.0;
 /// What cannot be reached is not worth a search, pieces.
 const MOST_PIECES: u32 = 60;
 
@@ -234,16 +236,16 @@ fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<S
         }
     }
     if let Some(limit_k) = batch.fall_limit_k {
+        let count = capital(&number(batch.pieces));
         // C° is a difference, °C a temperature: they convert differently.
-        let back = match batch.back_s {
-            Some(back_s) => format!("and needs {} to come back", clock(back_s)),
-            None => "and does not come back while they cook".to_owned(),
+        let fall = match batch.back_s {
+            _ if batch.fall_k < HARDLY_K => "hardly falls".to_owned(),
+            Some(back_s) => {
+                format!("falls {:.0} C° and needs {} to come back", batch.fall_k, clock(back_s))
+            }
+            None => format!("falls {:.0} C° and does not quite come back", batch.fall_k),
         };
-        notes.push(format!(
-            "{} at a time: the {medium} falls {:.0} C° {back}.",
-            capital(&number(batch.pieces)),
-            batch.fall_k
-        ));
+        notes.push(format!("{count} at a time: the {medium} {fall}."));
         if batch.fall_k > limit_k {
             notes.push(format!(
                 "Too crowded: more than {limit_k:.0} C° of fall. {} at once is the most that keeps within it.",
@@ -266,4 +268,50 @@ fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<S
         });
     }
     notes
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+    use crate::plan::{Piece, PlanRequest, resolve};
+
+    fn room(cut: &str, thickness_mm: f64, length_mm: f64, width_mm: f64, gear: &str) -> u32 {
+        let catalogue = Catalogue::embedded().unwrap();
+        let request = PlanRequest {
+            piece: Piece {
+                species: "cod".into(),
+                cut: cut.into(),
+                thickness_mm,
+                width_mm: Some(width_mm),
+                length_mm: Some(length_mm),
+                start_c: 5.0,
+                ..Piece::default()
+            },
+            method: "sear".into(),
+            gear: Some(vec![gear.to_owned()]),
+            ..PlanRequest::default()
+        };
+        places(&resolve(&catalogue, &request).unwrap().setting)
+    }
+
+    /// Three quarters of a round bottom of 230 mm (41 548 mm²) over 80 × 60 mm: six and a half.
+    #[test]
+    fn pieces_find_room_by_area_and_length() {
+        assert_eq!(room("loin", 25.0, 80.0, 60.0, "clad_28"), 6);
+        assert_eq!(room("loin", 25.0, 80.0, 60.0, "cast_iron_26"), 5);
+        assert_eq!(room("fillet", 15.0, 220.0, 90.0, "clad_28"), 1);
+        assert_eq!(room("fillet", 15.0, 231.0, 90.0, "clad_28"), 0, "longer than the pan");
+        assert_eq!(room("chunk", 10.0, 20.0, 8.0, "clad_28"), MOST_PIECES);
+    }
+
+    #[test]
+    fn small_counts_are_words() {
+        assert_eq!(
+            (number(3).as_str(), number(8).as_str(), number(12).as_str()),
+            ("three", "eight", "12")
+        );
+        assert_eq!(capital("three"), "Three");
+        assert_eq!(capital(""), "");
+    }
 }

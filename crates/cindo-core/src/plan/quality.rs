@@ -48,6 +48,8 @@ pub struct Judgement {
 /// choices).
 const TEAR_BEFORE: f64 = 0.6;
 const TEAR_AFTER: f64 = 0.15;
+/// A coat lets go after this many of its time scales of setting (modelling choice).
+const SETTLES: f64 = 1.5;
 /// A pan or grate cooler than this holds on to the fish, °C, and adds this to the risk.
 const TACKY_C: f64 = 150.0;
 const TEAR_TACKY: f64 = 0.15;
@@ -72,8 +74,19 @@ pub(crate) fn judge(
         firm_share: hundredth(record.firm_share),
         even_share: hundredth(record.even_share),
         juice_lost_share: (record.juice_lost_share * 1000.0).round() / 1000.0,
-        release_s: record.release_s.map(tenth),
+        release_s: release_s(setting, record).map(tenth),
         tear_risk: tear_risk(setting, schedule, pull_s, record).map(hundredth),
+    }
+}
+
+/// When the first face lets go: once it has dried, or once a coat has set on metal that is hot enough.
+fn release_s(setting: &Setting<'_>, record: &Record) -> Option<f64> {
+    let coat = setting.coating;
+    let sets = coat.thickness_mm > 0.0 && coat.settle_s > 0.0 && setting.medium_c >= TACKY_C;
+    let coat_s = sets.then_some(SETTLES * coat.settle_s);
+    match (record.release_s, coat_s) {
+        (Some(flesh_s), Some(coat_s)) => Some(flesh_s.min(coat_s)),
+        (flesh_s, coat_s) => flesh_s.or(coat_s),
     }
 }
 
@@ -95,7 +108,7 @@ fn tear_risk(
         return None;
     }
     let first_move_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
-    let let_go = record.release_s.is_some_and(|at_s| at_s <= first_move_s);
+    let let_go = release_s(setting, record).is_some_and(|at_s| at_s <= first_move_s);
     let mut risk = if let_go { TEAR_AFTER } else { TEAR_BEFORE };
     if setting.medium_c < TACKY_C {
         risk += TEAR_TACKY;
@@ -110,28 +123,43 @@ fn tear_risk(
     Some(risk.clamp(0.0, 1.0))
 }
 
+/// From this thickness on the coat is what shows, mm.
+const COAT_MM: f64 = 1.0;
+
 fn percent(share: f64) -> String {
     format!("{:.0} %", share * 100.0)
 }
 
 /// The quality in kitchen words.
-pub(crate) fn judgements(quality: &Quality, schedule: &Schedule) -> Vec<Judgement> {
+pub(crate) fn judgements(
+    setting: &Setting<'_>,
+    quality: &Quality,
+    schedule: &Schedule,
+) -> Vec<Judgement> {
     let mut list = Vec::with_capacity(6);
     let mut add = |id: &str, name: &str, figure: String, sentence: String| {
         list.push(Judgement { id: id.to_owned(), name: name.to_owned(), figure, sentence });
     };
     let colour = match quality.browning {
-        b if b < 0.15 => "It stays pale",
-        b if b < 0.5 => "Blond at most",
-        b if b < 2.0 => "Golden",
-        b if b < 5.0 => "Deep brown",
-        _ => "Scorched: lower the heat",
+        b if b < 0.15 => "pale",
+        b if b < 0.5 => "blond at most",
+        b if b < 2.0 => "golden",
+        b if b < 5.0 => "deep brown",
+        _ => "scorched, so lower the heat",
     };
     let crust = match quality.crust_mm {
         c if c < 0.1 => "no crust to speak of".to_owned(),
-        c => format!("with a crust of {c:.1} mm"),
+        c => format!("a crust of {c:.1} mm"),
     };
-    add("crust", "Crust", format!("{:.1} mm", quality.crust_mm), format!("{colour}, {crust}."));
+    let coat = setting.coating;
+    let sentence = if coat.wraps {
+        "No colour of its own: it is sealed in.".to_owned()
+    } else if coat.thickness_mm >= COAT_MM {
+        format!("The coat is {colour}.")
+    } else {
+        format!("The face is {colour}, with {crust}.")
+    };
+    add("crust", "Crust", format!("{:.1} mm", quality.crust_mm), sentence);
     add(
         "dryness",
         "Dry flesh",
@@ -190,4 +218,67 @@ pub(crate) fn judgements(quality: &Quality, schedule: &Schedule) -> Vec<Judgemen
 pub(crate) fn clock(seconds: f64) -> String {
     let whole = seconds.round().max(0.0);
     format!("{:.0}:{:02.0}", (whole / 60.0).floor(), whole % 60.0)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+    use crate::plan::{Doneness, Piece, PlanAnswer, PlanRequest, plan};
+
+    fn solve(species: &str, method: &str, change: impl FnOnce(&mut PlanRequest)) -> PlanAnswer {
+        let mut request = PlanRequest {
+            piece: Piece {
+                species: species.into(),
+                cut: "fillet".into(),
+                thickness_mm: 20.0,
+                start_c: 5.0,
+                ..Piece::default()
+            },
+            method: method.into(),
+            doneness: Doneness::Core(52.0),
+            brief: Some(true),
+            ..PlanRequest::default()
+        };
+        change(&mut request);
+        plan(&Catalogue::embedded().unwrap(), &request).unwrap()
+    }
+
+    /// Common practice: oil, mayonnaise and non-stick let go, damp and delicate fish clings, and what is
+    /// turned before its crust has formed tears.
+    #[test]
+    fn tearing_risk_follows_what_cooks_know() {
+        let risk = |species: &str, method: &str, coat: &str, turn_s: Option<f64>| {
+            let answer = solve(species, method, |r| {
+                r.coating = Some(coat.to_owned());
+                r.turn_s = turn_s;
+            });
+            answer.quality.tear_risk.unwrap()
+        };
+        let oiled = risk("cod", "sear", "oil", None);
+        assert!(risk("cod", "sear", "none", None) > oiled);
+        assert!(risk("cod", "grill", "mayonnaise", None) < risk("cod", "grill", "oil", None));
+        assert!(risk("plaice", "sear", "oil", None) > oiled);
+        assert!(risk("cod", "sear", "oil", Some(15.0)) > 2.0 * oiled);
+        assert!(risk("cod", "gentle_pan", "oil", None) < risk("cod", "sear", "oil", Some(15.0)));
+        assert!(solve("cod", "roast", |_| ()).quality.tear_risk.is_none());
+    }
+
+    #[test]
+    fn crust_speaks_of_what_shows() {
+        let crust = |method: &str, coat: Option<&str>| {
+            let answer = solve("cod", method, |r| r.coating = coat.map(str::to_owned));
+            answer.judgements[0].sentence.clone()
+        };
+        assert!(crust("sear", None).starts_with("The face is "));
+        assert!(crust("deep_fry", Some("beer_batter")).starts_with("The coat is "));
+        assert_eq!(crust("parcel", None), "No colour of its own: it is sealed in.");
+    }
+
+    #[test]
+    fn clock_rounds_to_the_second() {
+        assert_eq!(clock(59.6), "1:00");
+        assert_eq!(clock(605.2), "10:05");
+        assert_eq!(clock(-3.0), "0:00");
+    }
 }

@@ -65,7 +65,7 @@ impl Film {
 /// A face has let go once this much of it has dried, mm (modelling choice).
 const RELEASE_MM: f64 = 0.25;
 /// The store is back once it is this close to its set point, K.
-const BACK_K: f64 = 5.0;
+const BACK_K: f64 = 8.0;
 /// Flesh that got this far above the target is firm or worse, K (modelling choice).
 const FIRM_K: f64 = 10.0;
 /// Even means that the hottest it has been is within this of the target, K: a rim that was overdone

@@ -55,7 +55,7 @@ pub(crate) fn tail(
     let at = clock(done_s);
     let advice = if share < APART_SHARE {
         format!(
-            "Done at {at}, long before the rest: cut it off and cook it apart, or use it raw-trimmed for something else."
+            "Done at {at}, long before the rest: cut it off and cook it apart for less, or keep it for stock."
         )
     } else if share < TUCK_SHARE {
         format!(

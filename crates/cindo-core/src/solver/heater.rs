@@ -198,4 +198,45 @@ mod tests {
         );
         assert_eq!(Heater { power_w: 100.0, ..OIL }.preheat_s(), None);
     }
+
+    #[test]
+    fn cold_pieces_draw_it_down_and_it_comes_back() {
+        let mut store = Store::default();
+        store.meet(&OIL);
+        let mut lowest = f64::MAX;
+        for i in 0..600 {
+            // 20 kW/m² for a minute, then 2.
+            let drawn_j_m2 = if i < 60 { 20_000.0 } else { 2_000.0 };
+            store.advance(&OIL, f64::from(i), 1.0, drawn_j_m2);
+            lowest = lowest.min(store.temperature_c());
+        }
+        assert!((155.0..175.0).contains(&lowest), "{lowest}");
+        assert!(store.temperature_c() > 173.0, "{}", store.temperature_c());
+        let gap = store.supplied_j - store.lost_j - store.given_j - store.kept_j;
+        assert!(gap.abs() < 1e-6 * store.supplied_j, "{store:?}");
+    }
+
+    #[test]
+    fn coats_take_their_heat_once() {
+        let coated = Heater { coat_j: 60_000.0, ..OIL };
+        let mut store = Store::default();
+        store.meet(&coated);
+        for i in 0..900 {
+            store.advance(&coated, f64::from(i), 1.0, 0.0);
+        }
+        assert!((store.given_j / 60_000.0 - 1.0).abs() < 1e-3, "{}", store.given_j);
+    }
+
+    #[test]
+    fn another_store_is_met_as_it_is_and_the_same_goes_on() {
+        let mut store = Store::default();
+        store.meet(&OIL);
+        store.advance(&OIL, 0.0, 5.0, 100_000.0);
+        let sagged = store.temperature_c();
+        assert!(sagged < 177.0);
+        store.meet(&Heater { set_c: 150.0, ..OIL });
+        assert!((store.temperature_c() - sagged).abs() < 1e-12, "turned down, not replaced");
+        store.meet(&Heater { store: 1, start_c: 200.0, ..OIL });
+        assert!((store.temperature_c() - 200.0).abs() < 1e-12 && store.given_j.abs() < 1e-12);
+    }
 }

@@ -166,3 +166,18 @@ fn card_that_does_not_read_back_is_named() {
         other => panic!("{other:?}"),
     }
 }
+
+#[test]
+fn card_with_every_choice_comes_back_the_same() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let full = r#"{"piece":{"species":"sea_bass","cut":"whole_round","thickness_mm":42.0,"width_mm":95.0,
+        "length_mm":310.0,"weight_g":540.0,"skin":true,"start_c":4.0,"count":2,"tail_mm":12.0,"stuffed":true,
+        "frozen_for_parasites":true,"thickness_measured":true},"method":"sear","doneness":"by_the_book",
+        "school":"two_sided","medium_c":190.0,"altitude_m":650.0,"coating":"oil","gear":["lidded_pan_30"],
+        "oil":"ghee","at_risk":true,"turn_s":300.0,"out_s":700.0}"#;
+    let kept = NewCard { request: serde_json::from_str(full).unwrap(), ..card("everything") };
+    let id = store.keep_cards(std::slice::from_ref(&kept), Timestamp::now()).unwrap()[0];
+    drop(store);
+    assert_eq!(Store::open(&file).unwrap().find_card(id).unwrap().request, kept.request);
+}

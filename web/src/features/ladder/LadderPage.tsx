@@ -42,7 +42,10 @@ export function LadderPage() {
           {draft.piece.skin ? ", skin on" : ""}, to {data?.target_name ?? "…"}
         </h1>
         <div className="flex gap-2 print:hidden">
-          <Link to={{ pathname: "/", search: address }} className="btn min-h-11">
+          <Link
+            to={{ pathname: "/", search: address }}
+            className="btn min-h-11 border-base-300 bg-base-100"
+          >
             Back to the plan
           </Link>
           <button

@@ -57,7 +57,7 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
           {canHeat && (
             <button
               type="button"
-              className="btn min-h-11"
+              className="btn min-h-11 border-base-300 bg-base-100"
               onClick={() => {
                 ask("heat");
               }}
@@ -67,7 +67,7 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
           )}
           <button
             type="button"
-            className="btn min-h-11"
+            className="btn min-h-11 border-base-300 bg-base-100"
             onClick={() => {
               ask("thickness");
             }}
@@ -76,7 +76,7 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
           </button>
           <button
             type="button"
-            className="btn min-h-11"
+            className="btn min-h-11 border-base-300 bg-base-100"
             onClick={() => {
               ask("tempered");
             }}
@@ -108,7 +108,7 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
                 }}
               />
             </label>
-            <button type="submit" className="btn min-h-11">
+            <button type="submit" className="btn min-h-11 border-base-300 bg-base-100">
               When out?
             </button>
           </form>

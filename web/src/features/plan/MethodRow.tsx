@@ -71,7 +71,7 @@ export const MethodRow = memo(function MethodRow({ catalogue, draft, onChange, r
         </PopoverButton>
         <PopoverPanel
           anchor={{ to: "bottom end", gap: 8, padding: 12 }}
-          className="z-20 grid gap-x-6 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 shadow-xl sm:w-[46rem] sm:grid-cols-3"
+          className="z-20 grid gap-x-6 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 shadow-xl sm:w-[46rem] sm:grid-cols-3 lg:w-[60rem] lg:grid-cols-5"
         >
           {({ close }) => (
             <>

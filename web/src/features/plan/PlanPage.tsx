@@ -199,6 +199,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 onThickness={setThickness}
                 onMark={setMark}
                 isDragging={isDragging}
+                isHeatFromAbove={method.heat_from_above ?? false}
                 isWhole={cut.outline === "oval_with_cavity"}
               />
             </section>

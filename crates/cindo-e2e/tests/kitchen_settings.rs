@@ -1,0 +1,103 @@
+//! Settings of the kitchen reach every screen.
+
+use cindo_e2e::{Browser, PATIENCE, Screen, Server};
+use fantoccini::Locator;
+
+type Outcome = Result<(), Box<dyn std::error::Error>>;
+
+const STEAM: &str = "/?fish=cod&cut=fillet&mm=24&skin=off&start=5&method=steam&done=medium";
+
+/// Opens a page in a kitchen with these preferences.
+async fn open(
+    preferences: &str,
+    path: &str,
+) -> Result<(Server, Browser), Box<dyn std::error::Error>> {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&server.address).await?;
+    let store = format!("localStorage.setItem('cindo.preferences', '{preferences}')");
+    browser.client.execute(&store, vec![]).await?;
+    browser.client.goto(&format!("{}{path}", server.address)).await?;
+    Ok((server, browser))
+}
+
+fn seconds(clock: &str) -> u32 {
+    let (m, s) = clock.split_once(':').unwrap_or_default();
+    60 * m.parse::<u32>().unwrap_or_default() + s.parse::<u32>().unwrap_or_default()
+}
+
+#[tokio::test]
+async fn a_kitchen_in_the_mountains_steams_longer() -> Outcome {
+    let (_server, sea) = open("{}", STEAM).await?;
+    sea.settled().await?;
+    let (_server, high) = open(r#"{"altitudeM": 2500}"#, STEAM).await?;
+    high.settled().await?;
+    let (low, up) = (seconds(&sea.out().await?), seconds(&high.out().await?));
+    assert!(up > low + 5, "{low} s at the sea, {up} s at 2500 m");
+    high.until("document.querySelector('h1').innerText.includes('2500 m')").await?;
+    Ok(())
+}
+
+#[tokio::test]
+async fn a_house_by_the_book_offers_it_first() -> Outcome {
+    let (_server, browser) = open(r#"{"house": "book"}"#, "/").await?;
+    browser.settled().await?;
+    browser.until("document.querySelector('h1').innerText.includes('by the book')").await?;
+    Ok(())
+}
+
+#[tokio::test]
+async fn comparison_and_ladder_speak_the_cooks_units() -> Outcome {
+    let units = r#"{"temperature": "F", "length": "in", "mass": "oz"}"#;
+    let (server, browser) = open(units, "/compare").await?;
+    browser.until("document.querySelectorAll('main tbody tr').length > 8").await?;
+    let page = browser.until("document.querySelector('main').innerText").await?;
+    let page = page.as_str().unwrap_or_default();
+    assert!(page.contains("1.10 in") && !page.contains("°C"), "{page}");
+    browser.client.goto(&format!("{}/ladder", server.address)).await?;
+    browser.until("document.querySelectorAll('main tbody tr').length === 10").await?;
+    let page = browser.until("document.querySelector('main').innerText").await?;
+    let page = page.as_str().unwrap_or_default();
+    assert!(page.contains("365 °F") && page.contains("0.79 in") && !page.contains(" mm"), "{page}");
+    Ok(())
+}
+
+#[tokio::test]
+async fn a_card_kept_for_guests_at_risk_stays_by_the_book() -> Outcome {
+    let (server, browser) = open(r#"{"atRisk": true}"#, STEAM).await?;
+    browser.settled().await?;
+    let minutes = browser.out().await?;
+    browser.press("Keep").await?;
+    let name = browser
+        .client
+        .wait()
+        .at_most(PATIENCE)
+        .for_element(Locator::Css("dialog[open] input"))
+        .await?;
+    name.clear().await?;
+    name.send_keys("Aardvark for grandmother").await?;
+    browser.client.find(Locator::Css("dialog[open] button.btn-primary")).await?.click().await?;
+    browser.until("document.body.innerText.includes('Kept “Aardvark')").await?;
+    // Opened on a night without such guests it is still by the book.
+    browser.client.execute("localStorage.setItem('cindo.preferences', '{}')", vec![]).await?;
+    browser.client.goto(&format!("{}/cards", server.address)).await?;
+    browser.press("Aardvark for grandmother").await?;
+    browser.settled().await?;
+    assert_eq!(browser.out().await?, minutes);
+    Ok(())
+}
+
+#[tokio::test]
+async fn a_pan_of_ones_own_is_the_pan_of_the_plan() -> Outcome {
+    let (_server, browser) = open(r#"{"gear": ["cast_iron_26"]}"#, "/").await?;
+    browser.settled().await?;
+    browser
+        .until("document.querySelector('section[aria-labelledby=vessel]').innerText.includes('26 cm cast-iron pan')")
+        .await?;
+    // And what it cannot do is said with what is missing.
+    browser.press("Roast").await?;
+    browser
+        .until("document.querySelector('[role=alert]')?.innerText.includes('needs an oven')")
+        .await?;
+    Ok(())
+}
