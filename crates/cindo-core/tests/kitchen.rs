@@ -409,6 +409,36 @@ fn tuna_leads_with_a_rare_sear() {
     assert!(place(&cod, "rare_sear") > 15);
 }
 
+/// The three best ways for what a kitchen buys, to be read when a rule changes.
+#[test]
+fn best_ways_read_as_a_cook_would_choose() {
+    let lines: Vec<String> = [
+        ("hake", "loin", 30.0, true),
+        ("haddock", "fillet", 20.0, false),
+        ("sea_bass", "whole_round", 42.0, true),
+        ("rainbow_trout", "whole_round", 38.0, true),
+        ("salmon", "fillet", 28.0, true),
+        ("sardine", "small_whole", 20.0, true),
+        ("smelt", "small_whole", 14.0, true),
+        ("monkfish", "chunk", 30.0, false),
+        ("halibut", "steak", 30.0, false),
+        ("tuna", "steak", 28.0, false),
+        ("plaice", "fillet", 11.0, false),
+        ("plaice", "whole_flat", 22.0, true),
+    ]
+    .into_iter()
+    .map(|(species, cut, mm, skin)| {
+        let answer = ranking(species, cut, mm, skin);
+        let best: Vec<_> = answer.methods[..3]
+            .iter()
+            .map(|m| format!("{} ({})", m.name, m.reason.trim_end_matches('.')))
+            .collect();
+        format!("{species} {cut} {mm} mm: {}", best.join("; "))
+    })
+    .collect();
+    insta::assert_snapshot!(lines.join("\n"));
+}
+
 #[test]
 fn missing_gear_ranks_last_and_is_named() {
     let request = CompareRequest {

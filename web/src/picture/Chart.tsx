@@ -15,6 +15,8 @@ interface Props {
   isWide: boolean;
 }
 
+/** Hottest that the temperature axis reaches, °C. */
+const HOTTEST_C = 260;
 /** Seconds between the time axis's ticks, from which the first that leaves room is taken. */
 const TICKS_S = [10, 30, 60, 120, 300, 600, 1200, 1800, 3600, 7200];
 
@@ -26,11 +28,12 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
     t <= plan.pull_s + 0.5 ? [[t, series.medium_c[i] ?? 0] as const] : [],
   );
   const core = series.time_s.map((t, i) => [t, series.core_c[i] ?? 0] as const);
-  const top = Math.max(100, ...heat.map(([, c]) => c)) * 1.12;
+  // A glowing element would squeeze all the rest: its line runs along the top.
+  const top = Math.max(100, ...heat.map(([, c]) => Math.min(HOTTEST_C, c))) * 1.12;
   const y = scaleLinear([0, top], [layout.chart.y + layout.chart.height, layout.chart.y + 6]);
   const path = line<readonly [number, number]>(
     ([t]) => x(t),
-    ([, c]) => y(c),
+    ([, c]) => y(Math.min(c, top * 0.97)),
   );
   const rules = (
     units.temperature === "C"
@@ -69,8 +72,12 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
       {lastHeat && (
         <text
           {...(x(lastHeat[0]) > right - 80
-            ? { x: right - 2, y: y(lastHeat[1]) - 7, textAnchor: "end" as const }
-            : { x: x(lastHeat[0]) + 6, y: y(lastHeat[1]) + 4 })}
+            ? {
+                x: right - 2,
+                y: y(Math.min(lastHeat[1], top * 0.97)) - 7,
+                textAnchor: "end" as const,
+              }
+            : { x: x(lastHeat[0]) + 6, y: y(Math.min(lastHeat[1], top * 0.97)) + 4 })}
           className="fill-accent font-bold text-[13px]"
         >
           {medium.toLowerCase()} {temperature.show(lastHeat[1]).toFixed(0)}°

@@ -177,3 +177,19 @@ fn heights_rise_in_words() {
     assert_eq!(words[10], "half way up");
     assert_eq!(words[20], "to the top");
 }
+
+/// What a side sees is gas, fat, liquid or oven air: never the glow of an element.
+#[test]
+fn sides_see_no_more_than_an_oven() {
+    let catalogue = Catalogue::embedded().unwrap();
+    for method in &catalogue.methods {
+        on(&request(&method.id), |setting| {
+            for stage in setting.programme().stages {
+                let side = stage.side.at(0.0);
+                let medium_c = if side.on_store { stage.heater.set_c } else { side.face.medium_c };
+                assert!(medium_c <= 220.0, "{}: {medium_c}", method.id);
+                assert!(!side.radiant_on_store || stage.heater.set_c <= 220.0, "{}", method.id);
+            }
+        });
+    }
+}
