@@ -18,7 +18,7 @@ export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
   const { preferences, change } = usePreferences();
   return (
     <Modal ref={ref} id="settings" title="Units, guests and keys">
-      <div className="grid gap-4">
+      <div className="grid gap-2">
         <Segmented
           label="Temperature"
           value={preferences.temperature}
