@@ -30,6 +30,22 @@ export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props)
           <li key={caution}>{localise(caution, preferences)}</li>
         ))}
       </ul>
+      <dl className="mt-3 grid gap-1 border-current/30 border-t pt-2 text-sm">
+        <Fact
+          name={localise(
+            `${safety.limit_c} °C for ${safety.limit_hold_s} s in the coldest place`,
+            preferences,
+          )}
+          isMet={safety.reaches_limit}
+        />
+        <Fact
+          name={localise(
+            `A millionth of the Listeria left, ${safety.f70_min.toFixed(1)} of 2.0 min at 70 °C`,
+            preferences,
+          )}
+          isMet={safety.listeria_6_log}
+        />
+      </dl>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex min-h-11 cursor-pointer items-center gap-2">
           <input
@@ -74,3 +90,13 @@ export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props)
     </section>
   );
 });
+
+/** One safety standard; each stands on its own. */
+function Fact({ name, isMet }: { name: string; isMet: boolean }) {
+  return (
+    <div className="flex justify-between gap-3">
+      <dt>{name}</dt>
+      <dd className="font-bold">{isMet ? "yes" : "no"}</dd>
+    </div>
+  );
+}
