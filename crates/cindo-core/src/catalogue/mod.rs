@@ -285,3 +285,6 @@ impl Catalogue {
         self.bands.iter().find(|b| b.id == id)
     }
 }
+
+#[cfg(test)]
+mod tests;
