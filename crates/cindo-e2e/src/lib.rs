@@ -246,6 +246,25 @@ impl Browser {
         Ok(text.as_str().unwrap_or_default().to_owned())
     }
 
+    /// Keeps the plan on screen as a card of this name.
+    ///
+    /// # Errors
+    /// The dialog does not come, or the card is not kept.
+    pub async fn keep_card(&self, name: &str) -> Result<(), Box<dyn std::error::Error>> {
+        self.press("Keep").await?;
+        let field = self
+            .client
+            .wait()
+            .at_most(PATIENCE)
+            .for_element(Locator::Css("dialog[open] input"))
+            .await?;
+        field.clear().await?;
+        field.send_keys(name).await?;
+        self.client.find(Locator::Css("dialog[open] button.btn-primary")).await?.click().await?;
+        self.until(&format!("document.body.innerText.includes('Kept “{name}”')")).await?;
+        Ok(())
+    }
+
     /// Drags with the mouse from one place to another in so many moves.
     ///
     /// # Errors
@@ -297,4 +316,10 @@ impl Browser {
 /// The browser refuses.
 pub async fn type_keys(client: &Client, keys: &str) -> Result<(), fantoccini::error::CmdError> {
     client.active_element().await?.send_keys(keys).await
+}
+
+/// Seconds of a time written as m:ss.
+pub fn seconds(clock: &str) -> u32 {
+    let (m, s) = clock.split_once(':').unwrap_or_default();
+    60 * m.parse::<u32>().unwrap_or_default() + s.parse::<u32>().unwrap_or_default()
 }

@@ -1,7 +1,6 @@
 //! Settings of the kitchen reach every screen.
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server};
-use fantoccini::Locator;
+use cindo_e2e::{Browser, Screen, Server, seconds};
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
 
@@ -19,11 +18,6 @@ async fn open(
     browser.client.execute(&store, vec![]).await?;
     browser.client.goto(&format!("{}{path}", server.address)).await?;
     Ok((server, browser))
-}
-
-fn seconds(clock: &str) -> u32 {
-    let (m, s) = clock.split_once(':').unwrap_or_default();
-    60 * m.parse::<u32>().unwrap_or_default() + s.parse::<u32>().unwrap_or_default()
 }
 
 #[tokio::test]
@@ -67,17 +61,7 @@ async fn a_card_kept_for_guests_at_risk_stays_by_the_book() -> Outcome {
     let (server, browser) = open(r#"{"atRisk": true}"#, STEAM).await?;
     browser.settled().await?;
     let minutes = browser.out().await?;
-    browser.press("Keep").await?;
-    let name = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::Css("dialog[open] input"))
-        .await?;
-    name.clear().await?;
-    name.send_keys("Aardvark for grandmother").await?;
-    browser.client.find(Locator::Css("dialog[open] button.btn-primary")).await?.click().await?;
-    browser.until("document.body.innerText.includes('Kept “Aardvark')").await?;
+    browser.keep_card("Aardvark for grandmother").await?;
     // Opened on a night without such guests it is still by the book.
     browser.client.execute("localStorage.setItem('cindo.preferences', '{}')", vec![]).await?;
     browser.client.goto(&format!("{}/cards", server.address)).await?;

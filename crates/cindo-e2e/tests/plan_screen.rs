@@ -189,18 +189,7 @@ async fn card_is_kept_reopened_renamed_deleted_and_undone() -> Outcome {
     )
     .await?;
     let minutes = browser.out().await?;
-    browser.press("Keep").await?;
-    let name = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::Css("dialog[open] input"))
-        .await?;
-    name.clear().await?;
-    name.send_keys("Aardvark test char").await?;
-    let submit = browser.client.find(Locator::Css("dialog[open] button.btn-primary")).await?;
-    submit.click().await?;
-    browser.until("document.body.innerText.includes('Kept “Aardvark test char”')").await?;
+    browser.keep_card("Aardvark test char").await?;
 
     browser.press("Card box").await?;
     browser

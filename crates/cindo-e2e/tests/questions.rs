@@ -2,7 +2,7 @@
 
 use std::time::Duration;
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server, type_keys};
+use cindo_e2e::{Browser, PATIENCE, Screen, Server, seconds, type_keys};
 use fantoccini::Locator;
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
@@ -117,10 +117,6 @@ async fn guests_at_risk_are_cooked_for_by_the_book_or_not_at_all() -> Outcome {
         .until("document.querySelector('h1').innerText.includes('by the book, for guests at risk')")
         .await?;
     browser.settled().await?;
-    let seconds = |clock: &str| {
-        let (m, s) = clock.split_once(':').unwrap_or_default();
-        60 * m.parse::<u32>().unwrap_or_default() + s.parse::<u32>().unwrap_or_default()
-    };
     let book = browser.out().await?;
     assert!(seconds(&book) > seconds(&before) + 30, "{book} after {before}");
     browser.check_accessible().await?;
