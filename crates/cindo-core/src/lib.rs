@@ -7,12 +7,14 @@
 
 pub mod backwards;
 pub mod catalogue;
+pub mod cold;
 pub mod compare;
 pub mod cross_section;
 pub mod doneness;
 pub mod error;
 pub mod face;
 pub mod grid;
+pub mod ice;
 pub mod material;
 pub mod method;
 pub mod plan;

@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{FieldError, Problems};
+use crate::ice::{FREEZING_C, Ice};
 use crate::water;
 
 /// Share of the initial water that can boil off; the rest is bound to protein.
@@ -114,23 +115,23 @@ pub struct ConstantProperties {
 }
 
 /// Coefficients a + b T + c T² of one component, T in °C.
-struct Component {
-    conductivity: [f64; 3],
-    density: [f64; 3],
-    specific_heat: [f64; 3],
+pub(crate) struct Component {
+    pub(crate) conductivity: [f64; 3],
+    pub(crate) density: [f64; 3],
+    pub(crate) specific_heat: [f64; 3],
 }
 
-const PROTEIN: Component = Component {
+pub(crate) const PROTEIN: Component = Component {
     conductivity: [1.7881e-1, 1.1958e-3, -2.7178e-6],
     density: [1.3299e3, -5.1840e-1, 0.0],
     specific_heat: [2.0082e3, 1.2089, -1.3129e-3],
 };
-const FAT: Component = Component {
+pub(crate) const FAT: Component = Component {
     conductivity: [1.8071e-1, -2.7604e-4, -1.7749e-7],
     density: [9.2559e2, -4.1757e-1, 0.0],
     specific_heat: [1.9842e3, 1.4733, -4.8008e-3],
 };
-const ASH: Component = Component {
+pub(crate) const ASH: Component = Component {
     conductivity: [3.2962e-1, 1.4011e-3, -2.9069e-6],
     density: [2.4238e3, -2.8063e-1, 0.0],
     specific_heat: [1.0926e3, 1.8896, -3.6817e-3],
@@ -145,8 +146,7 @@ fn quadratic(coefficients: &[f64; 3], t: f64) -> f64 {
     coefficients[0] + t * (coefficients[1] + t * coefficients[2])
 }
 
-/// Coldest temperature that the curves of [`Flesh`] are fitted to, °C. No ice yet: below freezing
-/// they only have to stay monotone.
+/// Coldest temperature that the wet curves of [`Flesh`] are fitted to, °C: ice takes over above it.
 const FIT_FLOOR_C: f64 = -5.0;
 /// Heat content is scaled by this inside the curves, J/m³, so that coefficients stay near 1.
 const HEAT_UNIT_J_M3: f64 = 1e8;
@@ -176,6 +176,8 @@ pub struct Flesh {
     slope_above: f64,
     /// Whether surfaces can dry and cells can boil.
     pub evaporates: bool,
+    /// What takes over below the freezing point, for runs that get that cold.
+    ice: Option<Ice>,
 }
 
 impl Flesh {
@@ -204,6 +206,23 @@ impl Flesh {
             latent_j_kg,
             slope_above: 1.0 / (rho_cp(boil_c) * (1.0 - DRY_HEAT_CAPACITY_LOSS)),
             evaporates: composition.water > 0.0,
+            ice: None,
+        }
+    }
+
+    /// The same, frozen below the freezing point. Worth its curve only where it gets that cold.
+    pub fn freezing(composition: &Composition, boil_c: f64) -> Self {
+        let wet = Self::of(composition, boil_c);
+        let ice = Ice::new(composition, wet.heat_content_j_m3(FREEZING_C));
+        Self { ice: Some(ice), ..wet }
+    }
+
+    /// Flesh of a composition for a run whose coldest temperature is this, °C.
+    pub fn down_to(composition: &Composition, boil_c: f64, coldest_c: f64) -> Self {
+        if coldest_c < FREEZING_C {
+            Self::freezing(composition, boil_c)
+        } else {
+            Self::of(composition, boil_c)
         }
     }
 
@@ -220,11 +239,15 @@ impl Flesh {
             latent_j_kg: water::latent_heat_j_kg(boil_c),
             slope_above: 1.0 / capacity,
             evaporates: false,
+            ice: None,
         }
     }
 
-    /// Heat content of wet flesh at a temperature, J/m³.
+    /// Heat content of flesh that has lost no water at a temperature, J/m³.
     pub fn heat_content_j_m3(&self, temperature_c: f64) -> f64 {
+        if let Some(ice) = self.ice.as_ref().filter(|_| temperature_c < FREEZING_C) {
+            return ice.heat_content_j_m3(temperature_c);
+        }
         let rise = temperature_c - self.boil_c;
         if rise >= 0.0 {
             return rise / self.slope_above;
@@ -232,7 +255,7 @@ impl Flesh {
         // Newton on the nearly straight curve.
         let mut e = rise * HEAT_UNIT_J_M3 / self.curve[0];
         for _ in 0..8 {
-            let (t, slope) = self.temperature(e, 0.0, 1.0);
+            let (t, slope) = self.wet_temperature(e, 0.0, 1.0);
             e -= (t - temperature_c) / slope;
         }
         e
@@ -240,8 +263,50 @@ impl Flesh {
 
     /// Temperature (°C) and dT/dE (K m³/J) of a cell with heat content `e` (J/m³), latent
     /// reserve left (J/m³) and the inverse of its heat-capacity scale.
-    #[inline]
     pub fn temperature(&self, e: f64, reserve: f64, inverse_scale: f64) -> (f64, f64) {
+        match &self.ice {
+            Some(ice) if e < ice.from_j_m3 => ice.temperature(e),
+            _ => self.wet_temperature(e, reserve, inverse_scale),
+        }
+    }
+
+    /// [`Self::temperature`] for a line of cells. The wet curve is branchless, so that cells are
+    /// worked on in pairs; frozen ones are done over.
+    #[inline]
+    pub(crate) fn temperatures(
+        &self,
+        cells: &Cells<'_>,
+        temperature: &mut [f64],
+        slope: &mut [f64],
+    ) {
+        let n = cells.heat.len();
+        let (heat, reserve) = (&cells.heat[..n], &cells.reserve[..n]);
+        let inverse_scale = &cells.inverse_scale[..n];
+        let (temperature, slope) = (&mut temperature[..n], &mut slope[..n]);
+        for i in 0..n {
+            (temperature[i], slope[i]) =
+                self.wet_temperature(heat[i], reserve[i], inverse_scale[i]);
+        }
+        if let Some(ice) = &self.ice {
+            for i in 0..n {
+                if heat[i] < ice.from_j_m3 {
+                    (temperature[i], slope[i]) = ice.temperature(heat[i]);
+                }
+            }
+        }
+    }
+
+    /// Conductivity of a cell of known heat content, W/(m K): frozen, wet or dried.
+    #[inline]
+    pub fn conductivity_at(&self, e: f64, temperature_c: f64, dried: f64) -> f64 {
+        match &self.ice {
+            Some(ice) if e < ice.from_j_m3 => ice.conductivity_w_mk(e),
+            _ => self.conductivity_w_mk(temperature_c, dried),
+        }
+    }
+
+    #[inline]
+    fn wet_temperature(&self, e: f64, reserve: f64, inverse_scale: f64) -> (f64, f64) {
         let [a, b, c, d, f] = self.curve;
         let unit = inverse_scale / HEAT_UNIT_J_M3;
         let x = if e < 0.0 { e } else { 0.0 } * unit;
@@ -265,6 +330,16 @@ impl Flesh {
     pub fn inverse_scale(dried: f64) -> f64 {
         1.0 / (1.0 - DRY_HEAT_CAPACITY_LOSS * dried)
     }
+}
+
+/// What the temperatures of a line of cells follow from.
+pub(crate) struct Cells<'a> {
+    /// Heat contents, J/m³.
+    pub(crate) heat: &'a [f64],
+    /// Latent reserves left, J/m³.
+    pub(crate) reserve: &'a [f64],
+    /// Inverses of the heat-capacity scales.
+    pub(crate) inverse_scale: &'a [f64],
 }
 
 /// Chebyshev points on 0 to 1, ends excluded.

@@ -105,7 +105,7 @@ impl Faces for PhaseFaces<'_> {
 impl Plane {
     fn new(setting: &Setting<'_>, accuracy: Accuracy, stuffed: bool) -> Self {
         Self {
-            flesh: Flesh::of(&setting.species.flesh(), setting.boil_c),
+            flesh: Flesh::down_to(&setting.species.flesh(), setting.boil_c, setting.start_c),
             section: CrossSection::new(
                 setting.cut.outline,
                 setting.thickness_m,

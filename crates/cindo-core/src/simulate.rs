@@ -9,6 +9,8 @@ use crate::material::{Composition, ConstantProperties, Flesh};
 use crate::solver::{Accuracy, Heater, Observer, Phase, Simulation, Sink, Surround, View};
 use crate::water::{ALTITUDE_RANGE_M, boiling_point_c};
 
+/// Coldest that anything may be, °C: the ice curve ends there.
+const COLDEST_C: f64 = -60.0;
 /// Longest run, s: two days covers the slowest bath.
 const LONGEST_RUN_S: f64 = 172_800.0;
 /// Most samples in one answer.
@@ -35,7 +37,7 @@ pub struct SimulateRequest {
     /// Whether only `top` is given and acts all round.
     #[serde(default)]
     pub symmetric: bool,
-    /// Temperature at the start, °C, −1 to 60 (with `constant` −50 to 500).
+    /// Temperature at the start, °C, −60 to 60 (with `constant` to 500).
     pub start_c: f64,
     /// Height above sea level, m, −430 to 5500.
     #[serde(default)]
@@ -133,8 +135,8 @@ impl SimulateRequest {
         let mut problems = Problems::new();
         problems.range("thickness_mm", self.thickness_mm, 1.0, 300.0, "mm");
         problems.range("shape_exponent", self.shape_exponent, 0.0, 2.0, "");
-        let (low, high) = if self.constant.is_some() { (-50.0, 500.0) } else { (-1.0, 60.0) };
-        problems.range("start_c", self.start_c, low, high, "°C");
+        let high = if self.constant.is_some() { 500.0 } else { 60.0 };
+        problems.range("start_c", self.start_c, COLDEST_C, high, "°C");
         problems.range("altitude_m", self.altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
         problems.range("every_s", self.every_s, 0.1, LONGEST_RUN_S, "s");
         if self.phases.is_empty() || self.phases.len() > MOST_PHASES {
@@ -163,7 +165,7 @@ impl SimulateRequest {
             }
             for (name, face) in [("bottom", &phase.bottom), ("top", &phase.top)] {
                 if let Some(face) = face {
-                    check_face(&at(name), face, self.constant.is_some(), &mut problems);
+                    check_face(&at(name), face, &mut problems);
                 }
             }
         }
@@ -177,7 +179,7 @@ impl SimulateRequest {
             }
             (None, Some(composition)) => problems
                 .absorb(composition.normalised("composition"))
-                .map(|composition| Flesh::of(&composition, boil_c)),
+                .map(|composition| Flesh::freezing(&composition, boil_c)),
             (None, None) => {
                 problems.add("composition", "give `composition` or `constant`");
                 None
@@ -192,13 +194,12 @@ impl SimulateRequest {
     }
 }
 
-fn check_face(at: &str, face: &Face, constant: bool, problems: &mut Problems) {
-    let floor = if constant { -50.0 } else { -1.0 };
+fn check_face(at: &str, face: &Face, problems: &mut Problems) {
     problems.range(&format!("{at}.h"), face.h, 0.0, 1e6, "W/(m² K)");
-    problems.range(&format!("{at}.medium_c"), face.medium_c, floor, 600.0, "°C");
+    problems.range(&format!("{at}.medium_c"), face.medium_c, COLDEST_C, 600.0, "°C");
     problems.range(&format!("{at}.emissivity"), face.emissivity, 0.0, 1.0, "");
     if let Some(radiant_c) = face.radiant_c {
-        problems.range(&format!("{at}.radiant_c"), radiant_c, floor, 1000.0, "°C");
+        problems.range(&format!("{at}.radiant_c"), radiant_c, COLDEST_C, 1000.0, "°C");
     }
     problems.range(&format!("{at}.wet"), face.wet, 0.0, 1.0, "");
     problems.range(&format!("{at}.coat_m2k_w"), face.coat_m2k_w, 0.0, 10.0, "m² K/W");

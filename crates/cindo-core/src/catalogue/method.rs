@@ -304,6 +304,9 @@ pub struct Method {
     /// Liquid or oil in the first vessel.
     #[serde(default)]
     pub fill: Option<Fill>,
+    /// Why frozen fish must not go into it; none where it may.
+    #[serde(default)]
+    pub not_from_frozen: Option<String>,
     /// Coats that suit it, the usual one first.
     pub coats: Vec<String>,
     /// Variations, the usual one first.

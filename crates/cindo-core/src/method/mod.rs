@@ -7,7 +7,7 @@ pub use words::{Step, Times};
 
 use crate::catalogue::{
     Catalogue, Coating, Control, Cut, FaceContext, Gear, GearKind, Look, Method, RestPlace, School,
-    Section, SetPoint, Species, StageRow, Words,
+    SetPoint, Species, StageRow, Words,
 };
 use crate::catalogue::{Family, From};
 use crate::grid::Shape;
@@ -236,7 +236,12 @@ const SKIN_WET: f64 = 0.15;
 impl<'a> Setting<'a> {
     /// Volume of one piece, m³.
     pub fn volume_m3(&self) -> f64 {
-        self.weight_kg / self.species.flesh().properties(self.start_c).density_kg_m3
+        self.weight_kg
+            / self
+                .species
+                .flesh()
+                .properties(self.start_c.max(crate::ice::FREEZING_C))
+                .density_kg_m3
     }
 
     /// How the solver sees the piece.
@@ -244,11 +249,7 @@ impl<'a> Setting<'a> {
         if !self.method.all_round {
             return Shape::Slab;
         }
-        let exponent = match self.cut.section {
-            Section::Flat => 0.0,
-            Section::Oval => (self.thickness_m / self.width_m).min(1.0),
-        };
-        Shape::Radial { exponent }
+        self.cut.all_round(self.thickness_m, self.width_m)
     }
 
     /// Outer face of one piece as its solver counts it, m²: both sides of a slab count as one.

@@ -84,7 +84,7 @@ impl<'a> Cook<'a> {
     pub(crate) fn new(setting: &Setting<'a>, accuracy: Accuracy) -> Self {
         let programme = setting.programme();
         Self {
-            flesh: Flesh::of(&setting.species.flesh(), setting.boil_c),
+            flesh: Flesh::down_to(&setting.species.flesh(), setting.boil_c, setting.start_c),
             grid: Grid::new(programme.shape, setting.thickness_m, accuracy.cells),
             programme,
             accuracy,

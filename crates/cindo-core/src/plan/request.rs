@@ -7,6 +7,7 @@ use crate::catalogue::{
     Catalogue, Coating, Cut, Family, Gear, Method, Oil, School, Section, Species,
 };
 use crate::error::{FieldError, Problems};
+use crate::ice::FREEZING_C;
 use crate::method::Setting;
 use crate::safety::Limit;
 use crate::water::{ALTITUDE_RANGE_M, boiling_point_c};
@@ -34,7 +35,7 @@ pub struct Piece {
     /// Whether the skin is on.
     #[serde(default)]
     pub skin: bool,
-    /// Temperature at the start, °C, −1 to 25.
+    /// Temperature at the start, °C, −40 to 25; below −0.9 °C part of its water is ice.
     pub start_c: f64,
     /// How many pieces, 1 to 60.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -241,6 +242,14 @@ pub(crate) fn resolve<'a>(
         let coating = check_coating(catalogue, method, request.coating.as_deref(), &mut problems);
         let variant = check_variant(method, request.variant.as_deref(), &mut problems);
         let gear = check_gear(catalogue, method, request.gear.as_deref(), &mut problems);
+        if piece.start_c < FREEZING_C
+            && let Some(why) = &method.not_from_frozen
+        {
+            problems.add(
+                "piece.start_c",
+                format!("{} is not for frozen fish: {why}. Thaw it first", method.name),
+            );
+        }
         if request.turn_s.is_some() && method.schools.is_empty() {
             problems.add("turn_s", format!("nothing is turned in {}; leave it out", method.name));
         }
@@ -264,7 +273,7 @@ pub(crate) fn resolve<'a>(
     let thickness_m = piece.thickness_mm / 1000.0;
     let fill = if cut.section == Section::Oval { OVAL_FILL } else { FLAT_FILL };
     let weight_kg = piece.weight_g.unwrap_or(cut.usual_weight_g) / 1000.0;
-    let density = board.species.flesh().properties(piece.start_c).density_kg_m3;
+    let density = board.species.flesh().properties(piece.start_c.max(FREEZING_C)).density_kg_m3;
     let length_m = piece
         .length_mm
         .map_or_else(|| weight_kg / (density * thickness_m * width_m * fill), |mm| mm / 1000.0);
@@ -439,7 +448,7 @@ fn check_piece(piece: &Piece, problems: &mut Problems) {
             problems.range(field, value, low, high, unit);
         }
     }
-    problems.range("piece.start_c", piece.start_c, -1.0, 25.0, "°C");
+    problems.range("piece.start_c", piece.start_c, -40.0, 25.0, "°C");
 }
 
 /// The temperature asked for, or the usual one.

@@ -1,7 +1,7 @@
 //! One implicit stage along one line of cells.
 
 use crate::face::{Face, FaceFlux};
-use crate::material::Flesh;
+use crate::material::{Cells, Flesh};
 
 /// Where surroundings touch a line: at its ends, or along it where its outline is slanted.
 #[derive(Debug, Clone, Copy)]
@@ -266,7 +266,6 @@ impl Stage<'_> {
     /// from its linear prediction, K.
     fn apply(&self, e: &mut [f64], work: &mut Scratch) -> f64 {
         let n = e.len();
-        let (reserve, inverse_scale) = (&self.reserve[..n], &self.inverse_scale[..n]);
         let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);
         let (change, predicted) = (&work.change[..n], &mut work.predicted[..n]);
         let matrix_slope = &work.matrix_slope[..n];
@@ -274,9 +273,8 @@ impl Stage<'_> {
             e[i] += change[i];
             predicted[i] = temperature[i] + matrix_slope[i] * change[i];
         }
-        for i in 0..n {
-            (temperature[i], slope[i]) = self.flesh.temperature(e[i], reserve[i], inverse_scale[i]);
-        }
+        let cells = Cells { heat: e, reserve: self.reserve, inverse_scale: self.inverse_scale };
+        self.flesh.temperatures(&cells, temperature, slope);
         let mut mismatch = 0.0;
         for i in 0..n {
             let off = (temperature[i] - predicted[i]).abs();

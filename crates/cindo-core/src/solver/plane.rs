@@ -305,8 +305,11 @@ impl<'a> PlaneSimulation<'a> {
             work.volume[i] = if i < count { self.section.area_m2[cell] } else { IDLE };
             scratch.temperature[i] = self.temperature[cell];
             scratch.slope[i] = self.slope[cell];
-            work.conductivity[i] =
-                self.flesh.conductivity_w_mk(self.temperature[cell], self.dried[cell]);
+            work.conductivity[i] = self.flesh.conductivity_at(
+                self.heat[cell],
+                self.temperature[cell],
+                self.dried[cell],
+            );
         }
         let k = &work.conductivity;
         work.link[n - 1] = 0.0;

@@ -371,9 +371,10 @@ impl<'a> Simulation<'a> {
         {
             let area = &grid.area[1..n];
             let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
+            let heat = &self.heat[..n];
             let link = &mut self.link[..n - 1];
             for i in 0..n {
-                k[i] = self.flesh.conductivity_w_mk(temperature[i], dried[i]);
+                k[i] = self.flesh.conductivity_at(heat[i], temperature[i], dried[i]);
             }
             // Two half cells in series, with one division.
             for i in 0..n - 1 {

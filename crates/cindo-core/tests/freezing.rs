@@ -1,0 +1,239 @@
+//! Freezing and thawing against tables, Plank's equation and Pham's method, all outside the project.
+
+use cindo_core::catalogue::Catalogue;
+use cindo_core::cold::{FreezeRequest, FreezerKind, Thaw, ThawPlace, ThawRequest, freeze, thaw};
+use cindo_core::face::Face;
+use cindo_core::ice::FREEZING_C;
+use cindo_core::material::Composition;
+use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::simulate::{SimulateAnswer, SimulatePhase, SimulateRequest, simulate};
+use rstest::rstest;
+
+const COD: Composition = Composition { water: 0.803, protein: 0.18, fat: 0.006, ash: 0.011 };
+const HADDOCK: Composition = Composition { water: 0.836, protein: 0.147, fat: 0.006, ash: 0.011 };
+
+/// Enthalpy, kJ/kg counted from −40 °C, and unfrozen share of the water.
+/// Source: ASHRAE Handbook - Refrigeration, "Thermal Properties of Foods", table of enthalpies of
+/// frozen foods (after Riedel), cod with 80.3 % and haddock with 83.6 % water; from memory.
+#[rstest]
+#[case(COD, &[(-30.0, 19.0), (-20.0, 42.0), (-10.0, 74.0), (-5.0, 105.0), (-3.0, 137.0), (-2.0, 177.0), (-1.0, 298.0)])]
+#[case(HADDOCK, &[(-30.0, 19.0), (-20.0, 42.0), (-10.0, 73.0), (-5.0, 104.0), (-3.0, 136.0), (-2.0, 177.0), (-1.0, 307.0)])]
+fn enthalpy_of_lean_fish_follows_the_table(
+    #[case] fish: Composition,
+    #[case] table: &[(f64, f64)],
+) {
+    for &(t, kj_kg) in table {
+        let ours = (fish.frozen_heat(t).0 - fish.frozen_heat(-40.0).0) / 1000.0;
+        // A tenth of what thawing takes in all is 32 kJ/kg; most rows agree far better.
+        assert!((ours - kj_kg).abs() < 0.1 * kj_kg + 8.0, "{t} °C: {ours:.1} for {kj_kg}");
+    }
+    let thawed = (fish.frozen_heat(FREEZING_C).0 - fish.frozen_heat(-40.0).0) / 1000.0;
+    assert!((300.0..345.0).contains(&thawed), "{thawed:.0} kJ/kg to thaw");
+}
+
+#[rstest]
+#[case(-20.0, 0.11)]
+#[case(-10.0, 0.16)]
+#[case(-5.0, 0.23)]
+#[case(-3.0, 0.34)]
+#[case(-2.0, 0.48)]
+#[case(-1.0, 0.92)]
+fn unfrozen_water_of_cod_follows_the_table(#[case] t: f64, #[case] share: f64) {
+    let ours = 1.0 - COD.ice(t) / COD.water;
+    assert!((ours - share).abs() < 0.06, "{t} °C: {ours:.3} for {share}");
+}
+
+/// A day of cod in one surrounding, sampled every minute.
+fn frozen(thickness_mm: f64, shape_exponent: f64, start_c: f64, top: Face) -> SimulateAnswer {
+    let phase = SimulatePhase { duration_s: 86_400.0, bottom: None, top: Some(top) };
+    simulate(&SimulateRequest {
+        composition: Some(COD),
+        constant: None,
+        thickness_mm,
+        shape_exponent,
+        symmetric: true,
+        start_c,
+        altitude_m: 0.0,
+        phases: vec![phase],
+        every_s: 60.0,
+    })
+    .unwrap()
+}
+
+/// Time until the middle of a slab passes `to_c`, s.
+fn slab_s(thickness_mm: f64, h: f64, air_c: f64, start_c: f64, to_c: f64) -> f64 {
+    let answer = frozen(thickness_mm, 0.0, start_c, Face::convective(h, air_c));
+    let balance = answer.energy_j_m2;
+    assert!((balance.incoming / balance.sensible - 1.0).abs() < 1e-3, "heat is booked");
+    let falls = to_c < start_c;
+    let passed = answer.core_c.iter().position(|c| if falls { *c <= to_c } else { *c >= to_c });
+    answer.time_s[passed.expect("within a day")]
+}
+
+/// Plank's equation for a slab, t = ρ ΔH / (t_f − t_a) · (a / 2h + a² / 8k), with the enthalpy
+/// between the freezing point and −10 °C for its latent heat. Plank leaves sensible heat before
+/// freezing out, so the piece starts at its freezing point; stated accuracy of the equation is some
+/// 10 to 15 % (Cleland & Earle's review; from memory).
+#[rstest]
+#[case(25.0, 20.0, -30.0)]
+#[case(25.0, 100.0, -30.0)]
+#[case(50.0, 30.0, -40.0)]
+fn freezing_agrees_with_plank(#[case] mm: f64, #[case] h: f64, #[case] air_c: f64) {
+    let ours = slab_s(mm, h, air_c, -0.85, -10.0);
+    let a = mm / 1000.0;
+    let rho = COD.frozen_properties(-10.0).density_kg_m3;
+    let heat = COD.frozen_heat(FREEZING_C).0 - COD.frozen_heat(-10.0).0;
+    let k = COD.frozen_properties(-15.0).conductivity_w_mk;
+    let plank = rho * heat / (FREEZING_C - air_c) * (a / (2.0 * h) + a * a / (8.0 * k));
+    let ratio = ours / plank;
+    assert!((0.85..1.25).contains(&ratio), "{ours:.0} s, Plank {plank:.0} s: {ratio:.2}");
+}
+
+/// Pham's method (Pham 1986, as in ASHRAE Handbook - Refrigeration, "Cooling and Freezing Times of
+/// Foods", and Singh & Heldman, Introduction to Food Engineering, ch. 7; from memory) with the
+/// sensible heat in it. Its stated accuracy is about 10 %; 15 % are allowed here for constants that
+/// are not the same.
+#[rstest]
+#[case(20.0, 15.0, -25.0, 5.0, -18.0)]
+#[case(40.0, 30.0, -30.0, 10.0, -10.0)]
+#[case(60.0, 60.0, -35.0, 5.0, -18.0)]
+fn freezing_agrees_with_pham(
+    #[case] mm: f64,
+    #[case] h: f64,
+    #[case] air_c: f64,
+    #[case] start_c: f64,
+    #[case] to_c: f64,
+) {
+    let (rho, unfrozen, frozen, latent) = (1055.0, 3650.0, 1950.0, 0.8 * 333.6e3 * 0.95);
+    let k = COD.frozen_properties(-15.0).conductivity_w_mk;
+    let mean_c = 1.8 + 0.263 * to_c + 0.105 * air_c;
+    let before = rho * unfrozen * (start_c - mean_c) / (0.5 * (start_c + mean_c) - air_c);
+    let during = rho * (latent + frozen * (mean_c - to_c)) / (mean_c - air_c);
+    let half = mm / 2000.0;
+    let pham = half / h * (before + during) * (1.0 + h * half / k / 2.0);
+    let ratio = slab_s(mm, h, air_c, start_c, to_c) / pham;
+    assert!((0.85..1.15).contains(&ratio), "{ratio:.3} of Pham's {pham:.0} s");
+}
+
+/// A worked example of Plank's equation: a sphere of 7 cm, 1000 kg/m³, 250 kJ/kg, k 1.2, h 50, from
+/// −1.25 °C in air of −40 °C: 0.72 h. Source: Singh & Heldman, Introduction to Food Engineering,
+/// example on Plank's equation (from memory). The equation cannot be given to the simulation, whose
+/// latent heat follows from its water; flesh with about that heat and conductivity takes longer by
+/// the sensible heat that Plank leaves out, as the book says of the equation.
+#[test]
+fn worked_example_of_a_sphere_is_near() {
+    let plank_s: f64 = 1000.0 * 250e3 / 38.75 * (0.07 / (6.0 * 50.0) + 0.07 * 0.07 / (24.0 * 1.2));
+    assert!((plank_s / 3600.0 - 0.72).abs() < 0.01);
+    let answer = frozen(70.0, 2.0, -0.85, Face::convective(50.0, -40.0));
+    let passed = answer.core_c.iter().position(|c| *c <= -10.0).unwrap();
+    let ratio = answer.time_s[passed] / plank_s;
+    assert!((0.9..1.35).contains(&ratio), "{ratio:.2} of {plank_s:.0} s");
+}
+
+fn fillet(thickness_mm: f64) -> Piece {
+    Piece {
+        species: "cod".into(),
+        cut: "fillet".into(),
+        thickness_mm,
+        start_c: 4.0,
+        ..Piece::default()
+    }
+}
+
+fn thawed_h(thickness_mm: f64, place: ThawPlace) -> f64 {
+    let catalogue = Catalogue::embedded().unwrap();
+    let thaw_as = Thaw { place, ..Thaw::default() };
+    let request = ThawRequest { piece: fillet(thickness_mm), thaw: thaw_as };
+    let answer = thaw(&catalogue, &request).unwrap();
+    assert!(answer.half_s < answer.through_s && answer.through_s < answer.lead_s);
+    answer.through_s / 3600.0
+}
+
+/// Common practice: a portion thaws overnight in the fridge and within the hour under cold water.
+#[test]
+fn thawing_takes_what_cooks_say() {
+    let fridge = thawed_h(25.0, ThawPlace::Fridge);
+    assert!((8.0..24.0).contains(&fridge), "fridge {fridge:.1} h");
+    let water = thawed_h(25.0, ThawPlace::ColdWater);
+    assert!((0.3..1.2).contains(&water), "water {water:.2} h");
+    assert!(
+        thawed_h(50.0, ThawPlace::ColdWater) > 2.5 * water,
+        "thicker is more than in proportion"
+    );
+}
+
+#[rstest]
+#[case(-18.0, FreezerKind::Still, false)]
+#[case(-20.0, FreezerKind::Still, false)]
+#[case(-23.0, FreezerKind::Still, true)]
+#[case(-40.0, FreezerKind::Blast, true)]
+fn only_a_colder_freezer_kills_parasites(
+    #[case] freezer_c: f64,
+    #[case] freezer: FreezerKind,
+    #[case] gets_there: bool,
+) {
+    let catalogue = Catalogue::embedded().unwrap();
+    let request =
+        FreezeRequest { piece: fillet(30.0), freezer, freezer_c, ..FreezeRequest::default() };
+    let answer = freeze(&catalogue, &request).unwrap();
+    assert_eq!(answer.through_s.is_some(), gets_there, "{}", answer.sentence);
+    match answer.safe_s {
+        None => assert!(answer.sentence.starts_with("Never"), "{}", answer.sentence),
+        Some(safe_s) if freezer_c > -35.0 => {
+            assert!((safe_s - answer.through_s.unwrap() - 7.0 * 86_400.0).abs() < 1.0);
+        }
+        Some(safe_s) => assert!(safe_s < 86_400.0, "15 hours at −35 °C: {safe_s}"),
+    }
+    assert!(answer.coldest_c < freezer_c + 0.3, "it cools down to the freezer");
+}
+
+fn planned(method: &str, start_c: f64) -> Result<f64, String> {
+    let catalogue = Catalogue::embedded().unwrap();
+    let request = PlanRequest {
+        piece: Piece { start_c, ..fillet(25.0) },
+        method: method.into(),
+        doneness: Doneness::Band("medium".into()),
+        ..PlanRequest::default()
+    };
+    plan(&catalogue, &request)
+        .map(|answer| answer.pull_s)
+        .map_err(|errors| format!("{}: {}", errors[0].field, errors[0].message))
+}
+
+/// Common practice, and the advice printed on packs of frozen fillets: half as long again.
+#[test]
+fn from_frozen_takes_about_half_as_long_again() {
+    for method in ["poach", "steam", "roast"] {
+        let ratio = planned(method, -18.0).unwrap() / planned(method, 4.0).unwrap();
+        assert!((1.3..2.6).contains(&ratio), "{method}: {ratio:.2}");
+        let partly = planned(method, -2.0).unwrap() / planned(method, 4.0).unwrap();
+        assert!(1.05 < partly && partly < ratio, "{method}, half thawed: {partly:.2}");
+    }
+}
+
+#[test]
+fn hot_oil_and_hot_pans_refuse_ice() {
+    for method in ["deep_fry", "sear", "grill"] {
+        let refused = planned(method, -18.0).unwrap_err();
+        assert!(refused.starts_with("piece.start_c"), "{refused}");
+    }
+}
+
+#[test]
+fn cold_questions_name_what_is_wrong() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let how = Thaw { from_c: Some(3.0), place_c: Some(30.0), ..Thaw::default() };
+    let request = ThawRequest { piece: fillet(25.0), thaw: how };
+    let fields: Vec<String> =
+        thaw(&catalogue, &request).unwrap_err().into_iter().map(|e| e.field).collect();
+    assert_eq!(fields, ["thaw.from_c", "thaw.place_c"]);
+    let request = FreezeRequest {
+        piece: fillet(25.0),
+        freezer_c: 3.0,
+        pack_mm: Some(900.0),
+        ..FreezeRequest::default()
+    };
+    let fields: Vec<String> =
+        freeze(&catalogue, &request).unwrap_err().into_iter().map(|e| e.field).collect();
+    assert_eq!(fields, ["pack_mm", "freezer_c"]);
+}
