@@ -260,7 +260,7 @@ pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, 
     let from_c = how.from_c.unwrap_or(-18.0);
     problems.range("thaw.from_c", from_c, -40.0, -2.0, "°C");
     let (row, usual_c, low, high) = match how.place {
-        ThawPlace::Fridge => ("fridge_air", 4.0, 1.0, 5.0),
+        ThawPlace::Fridge => ("cold_fridge", 4.0, 1.0, 5.0),
         ThawPlace::ColdWater => ("cold_water", 12.0, 2.0, 20.0),
     };
     let place_c = how.place_c.unwrap_or(usual_c);
@@ -366,8 +366,8 @@ pub fn freeze(
     problems.finish()?;
     let Some(block) = block else { return Err(Vec::new()) };
     let row = match request.freezer {
-        FreezerKind::Still => "still_freezer",
-        FreezerKind::Blast => "blast_freezer",
+        FreezerKind::Still => "cold_freezer",
+        FreezerKind::Blast => "cold_blast",
     };
     // Within a tenth of a Kelvin of the freezer nothing more happens.
     let settled_c = freezer_c + 0.1;

@@ -19,6 +19,7 @@ pub mod material;
 pub mod method;
 pub mod plan;
 pub mod safety;
+pub mod salt;
 pub mod section;
 pub mod simulate;
 pub mod solver;

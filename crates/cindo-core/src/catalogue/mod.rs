@@ -10,6 +10,7 @@ use std::collections::BTreeMap;
 
 use serde::{Deserialize, Serialize};
 
+pub use crate::salt::Salting;
 pub use coating::Coating;
 pub use face_row::{FaceContext, FaceRow};
 pub use fish::{Cut, Group, Origin, Outline, Section, Species, UsualCut};
@@ -112,6 +113,8 @@ pub struct Catalogue {
     pub coatings: Vec<Coating>,
     /// Equipment, the usual piece of each kind first.
     pub gear: Vec<Gear>,
+    /// Schools of salting.
+    pub saltings: Vec<Salting>,
     /// Heat-transfer faces by name.
     pub faces: BTreeMap<String, FaceRow>,
 }
@@ -153,6 +156,11 @@ struct GearFile {
 }
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
+struct SaltingFile {
+    salting: Vec<Salting>,
+}
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
 struct SourceFile {
     sources: Vec<String>,
 }
@@ -177,8 +185,17 @@ const METHOD_FILES: [(&str, &str); 5] = [
     ("methods/grill.toml", include_str!("../../data/methods/grill.toml")),
     ("methods/fry.toml", include_str!("../../data/methods/fry.toml")),
 ];
-/// Face rows that resting uses.
-const REST_ROWS: [&str; 3] = ["rest_above", "rest_below", "rest_wrapped"];
+/// Face rows that resting, thawing, freezing and curing use.
+const COLD_AND_REST_ROWS: [&str; 8] = [
+    "rest_above",
+    "rest_below",
+    "rest_wrapped",
+    "cold_fridge",
+    "cold_uncovered",
+    "cold_water",
+    "cold_freezer",
+    "cold_blast",
+];
 
 impl Catalogue {
     /// Reads the embedded tables.
@@ -201,6 +218,7 @@ impl Catalogue {
         let coatings: CoatingFile =
             parse("coatings.toml", include_str!("../../data/coatings.toml"))?;
         let gear: GearFile = parse("gear.toml", include_str!("../../data/gear.toml"))?;
+        let saltings: SaltingFile = parse("salting.toml", include_str!("../../data/salting.toml"))?;
         let catalogue = Self {
             species: species.species,
             cuts: cuts.cut,
@@ -211,6 +229,7 @@ impl Catalogue {
             sources: sources.sources,
             coatings: coatings.coating,
             gear: gear.gear,
+            saltings: saltings.salting,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };
         catalogue.check_names()?;
@@ -247,9 +266,9 @@ impl Catalogue {
                 return Err(missing(&method.id, "a first stage with a face and a set point"));
             }
         }
-        for name in REST_ROWS {
+        for name in COLD_AND_REST_ROWS {
             if !self.faces.contains_key(name) {
-                return Err(missing("resting", name));
+                return Err(missing("resting and the cold", name));
             }
         }
         Ok(())

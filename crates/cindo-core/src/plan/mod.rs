@@ -19,7 +19,7 @@ pub use consequence::{Consequence, Gentler};
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{clock, judge, scorches};
 pub use record::{SectionPicture, Series};
-pub(crate) use request::{Board, check_board, check_doneness};
+pub(crate) use request::{Board, Dimensions, check_board, check_doneness};
 pub use request::{Doneness, Piece, PlanRequest};
 pub(crate) use request::{Resolved, resolve};
 pub(crate) use search::{Effort, Root, Solved, rising_root, solve};

@@ -168,6 +168,32 @@ pub(crate) struct Board<'a> {
     pub(crate) boil_c: f64,
 }
 
+/// Size of one piece, as given or as usual.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Dimensions {
+    pub(crate) thickness_m: f64,
+    pub(crate) width_m: f64,
+    pub(crate) length_m: f64,
+    pub(crate) weight_kg: f64,
+    pub(crate) volume_m3: f64,
+}
+
+impl Board<'_> {
+    /// Size of one piece: what is not given follows from the cut's usual one.
+    pub(crate) fn dimensions(&self, piece: &Piece) -> Dimensions {
+        let width_m = piece.width_mm.unwrap_or(self.cut.width_mm) / 1000.0;
+        let thickness_m = piece.thickness_mm / 1000.0;
+        let fill = if self.cut.section == Section::Oval { OVAL_FILL } else { FLAT_FILL };
+        let weight_kg = piece.weight_g.unwrap_or(self.cut.usual_weight_g) / 1000.0;
+        let raw_c = piece.start_c.max(FREEZING_C);
+        let volume_m3 = weight_kg / self.species.flesh().properties(raw_c).density_kg_m3;
+        let length_m = piece
+            .length_mm
+            .map_or_else(|| volume_m3 / (thickness_m * width_m * fill), |mm| mm / 1000.0);
+        Dimensions { thickness_m, width_m, length_m, weight_kg, volume_m3 }
+    }
+}
+
 /// Checks everything that does not depend on the method.
 pub(crate) fn check_board<'a>(
     catalogue: &'a Catalogue,
@@ -269,14 +295,7 @@ pub(crate) fn resolve<'a>(
     let (medium_c, school, coating, variant, gear) = checked;
     let Some(coating) = coating else { return Err(Vec::new()) };
     let cut = board.cut;
-    let width_m = piece.width_mm.unwrap_or(cut.width_mm) / 1000.0;
-    let thickness_m = piece.thickness_mm / 1000.0;
-    let fill = if cut.section == Section::Oval { OVAL_FILL } else { FLAT_FILL };
-    let weight_kg = piece.weight_g.unwrap_or(cut.usual_weight_g) / 1000.0;
-    let density = board.species.flesh().properties(piece.start_c.max(FREEZING_C)).density_kg_m3;
-    let length_m = piece
-        .length_mm
-        .map_or_else(|| weight_kg / (density * thickness_m * width_m * fill), |mm| mm / 1000.0);
+    let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
     let mut setting = Setting {
         catalogue,
         method,
