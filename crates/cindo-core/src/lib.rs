@@ -5,7 +5,9 @@
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
+pub mod amounts;
 pub mod backwards;
+pub mod buying;
 pub mod catalogue;
 pub mod cold;
 pub mod compare;
@@ -15,12 +17,15 @@ pub mod error;
 pub mod face;
 pub mod grid;
 pub mod ice;
+pub mod instead;
 pub mod material;
 pub mod method;
 pub mod plan;
+pub mod prep;
 pub mod safety;
 pub mod salt;
 pub mod section;
 pub mod simulate;
 pub mod solver;
 pub mod water;
+pub mod yields;

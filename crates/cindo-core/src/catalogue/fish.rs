@@ -57,6 +57,8 @@ pub struct Species {
     pub name: String,
     /// How it behaves in the heat.
     pub group: Group,
+    /// Id of its build, for yields.
+    pub body: String,
     /// Number of the row in the USDA database, release SR24.
     pub usda_row: u32,
     /// Name of that row.

@@ -307,6 +307,9 @@ pub struct Method {
     /// Why frozen fish must not go into it; none where it may.
     #[serde(default)]
     pub not_from_frozen: Option<String>,
+    /// Id of the school of salting that cooks take for it.
+    #[serde(default = "just_before")]
+    pub salting: String,
     /// Coats that suit it, the usual one first.
     pub coats: Vec<String>,
     /// Variations, the usual one first.
@@ -342,6 +345,10 @@ pub struct Method {
     /// Words of the turn.
     #[serde(default, skip_serializing)]
     pub turn: Option<Words>,
+}
+
+fn just_before() -> String {
+    "just_before".to_owned()
 }
 
 impl Method {

@@ -10,7 +10,11 @@ use std::collections::BTreeMap;
 
 use serde::{Deserialize, Serialize};
 
+pub use crate::amounts::{Ingredient, Mixture};
+pub use crate::buying::Sign;
+pub use crate::prep::{Dispute, Task};
 pub use crate::salt::Salting;
+pub use crate::yields::Body;
 pub use coating::Coating;
 pub use face_row::{FaceContext, FaceRow};
 pub use fish::{Cut, Group, Origin, Outline, Section, Species, UsualCut};
@@ -115,59 +119,20 @@ pub struct Catalogue {
     pub gear: Vec<Gear>,
     /// Schools of salting.
     pub saltings: Vec<Salting>,
+    /// What mixtures are made of.
+    pub ingredients: Vec<Ingredient>,
+    /// Batters, stocks, crusts, sauces.
+    pub mixtures: Vec<Mixture>,
+    /// Builds of fish, with their yields.
+    pub bodies: Vec<Body>,
+    /// Signs to look for when buying.
+    pub signs: Vec<Sign>,
+    /// Questions of preparation on which cooks differ.
+    pub disputes: Vec<Dispute>,
+    /// Steps before the heat.
+    pub tasks: Vec<Task>,
     /// Heat-transfer faces by name.
     pub faces: BTreeMap<String, FaceRow>,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct SpeciesFile {
-    species: Vec<Species>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct CutFile {
-    cut: Vec<Cut>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct MethodFile {
-    method: Vec<Method>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct BandFile {
-    band: Vec<Band>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct OilFile {
-    oil: Vec<Oil>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct CoatingFile {
-    coating: Vec<Coating>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct GearFile {
-    gear: Vec<Gear>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct SaltingFile {
-    salting: Vec<Salting>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct SourceFile {
-    sources: Vec<String>,
-}
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct CautionFile {
-    caution: Vec<Caution>,
 }
 
 fn parse<T: for<'de> Deserialize<'de>>(
@@ -175,6 +140,22 @@ fn parse<T: for<'de> Deserialize<'de>>(
     text: &str,
 ) -> Result<T, CatalogueError> {
     toml::from_str(text).map_err(|source| CatalogueError::Parse { file, source })
+}
+
+/// The entries of a table that holds one list.
+fn list<T: for<'de> Deserialize<'de>>(
+    file: &'static str,
+    text: &str,
+) -> Result<Vec<T>, CatalogueError> {
+    let lists: BTreeMap<String, Vec<T>> = parse(file, text)?;
+    Ok(lists.into_values().flatten().collect())
+}
+
+/// Reads an embedded table that holds one list.
+macro_rules! embedded {
+    ($file:literal) => {
+        list($file, include_str!(concat!("../../data/", $file)))
+    };
 }
 
 /// Methods by family, in the order in which they are offered.
@@ -203,33 +184,27 @@ impl Catalogue {
     /// # Errors
     /// A table that does not parse; a test keeps this from happening.
     pub fn embedded() -> Result<Self, CatalogueError> {
-        let species: SpeciesFile = parse("species.toml", include_str!("../../data/species.toml"))?;
-        let cuts: CutFile = parse("cuts.toml", include_str!("../../data/cuts.toml"))?;
         let mut methods = Vec::new();
         for (file, text) in METHOD_FILES {
-            let MethodFile { method } = parse(file, text)?;
-            methods.extend(method);
+            methods.extend(list::<Method>(file, text)?);
         }
-        let bands: BandFile = parse("doneness.toml", include_str!("../../data/doneness.toml"))?;
-        let cautions: CautionFile =
-            parse("cautions.toml", include_str!("../../data/cautions.toml"))?;
-        let oils: OilFile = parse("oils.toml", include_str!("../../data/oils.toml"))?;
-        let sources: SourceFile = parse("sources.toml", include_str!("../../data/sources.toml"))?;
-        let coatings: CoatingFile =
-            parse("coatings.toml", include_str!("../../data/coatings.toml"))?;
-        let gear: GearFile = parse("gear.toml", include_str!("../../data/gear.toml"))?;
-        let saltings: SaltingFile = parse("salting.toml", include_str!("../../data/salting.toml"))?;
         let catalogue = Self {
-            species: species.species,
-            cuts: cuts.cut,
+            species: embedded!("species.toml")?,
+            cuts: embedded!("cuts.toml")?,
             methods,
-            bands: bands.band,
-            cautions: cautions.caution,
-            oils: oils.oil,
-            sources: sources.sources,
-            coatings: coatings.coating,
-            gear: gear.gear,
-            saltings: saltings.salting,
+            bands: embedded!("doneness.toml")?,
+            cautions: embedded!("cautions.toml")?,
+            oils: embedded!("oils.toml")?,
+            sources: embedded!("sources.toml")?,
+            coatings: embedded!("coatings.toml")?,
+            gear: embedded!("gear.toml")?,
+            saltings: embedded!("salting.toml")?,
+            ingredients: embedded!("ingredients.toml")?,
+            mixtures: embedded!("mixtures.toml")?,
+            bodies: embedded!("bodies.toml")?,
+            signs: embedded!("buying.toml")?,
+            disputes: embedded!("disputes.toml")?,
+            tasks: embedded!("tasks.toml")?,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };
         catalogue.check_names()?;
@@ -251,6 +226,9 @@ impl Catalogue {
             if let Some(id) = method.coats.iter().find(|id| self.coating(id).is_none()) {
                 return Err(missing(&method.id, id));
             }
+            if !self.saltings.iter().any(|s| s.id == method.salting) {
+                return Err(missing(&method.id, &method.salting));
+            }
             if let Some(id) = method.gentler.iter().find(|id| self.method(id).is_none()) {
                 return Err(missing(&method.id, id));
             }
@@ -266,12 +244,39 @@ impl Catalogue {
                 return Err(missing(&method.id, "a first stage with a face and a set point"));
             }
         }
+        for mixture in &self.mixtures {
+            for part in &mixture.parts {
+                if self.ingredient(&part.ingredient).is_none() {
+                    return Err(missing(&mixture.id, &part.ingredient));
+                }
+            }
+        }
+        for species in &self.species {
+            if self.body(&species.body).is_none() {
+                return Err(missing(&species.id, &species.body));
+            }
+        }
         for name in COLD_AND_REST_ROWS {
             if !self.faces.contains_key(name) {
                 return Err(missing("resting and the cold", name));
             }
         }
         Ok(())
+    }
+
+    /// The ingredient with this id.
+    pub fn ingredient(&self, id: &str) -> Option<&Ingredient> {
+        self.ingredients.iter().find(|i| i.id == id)
+    }
+
+    /// The mixture with this id.
+    pub fn mixture(&self, id: &str) -> Option<&Mixture> {
+        self.mixtures.iter().find(|m| m.id == id)
+    }
+
+    /// The build with this id.
+    pub fn body(&self, id: &str) -> Option<&Body> {
+        self.bodies.iter().find(|b| b.id == id)
     }
 
     /// The coat with this id.

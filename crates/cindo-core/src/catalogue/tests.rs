@@ -33,9 +33,9 @@ fn dangling_names_are_refused_with_both_names() {
 
 #[test]
 fn text_that_is_no_table_names_its_file() {
-    let error = parse::<GearFile>("gear.toml", "[[gear]]\nid = 7").err().unwrap().to_string();
+    let error = list::<Gear>("gear.toml", "[[gear]]\nid = 7").err().unwrap().to_string();
     assert!(error.starts_with("gear.toml: "), "{error}");
-    let unknown = parse::<BandFile>("doneness.toml", "[[band]]\ncolour = \"red\"").err().unwrap();
+    let unknown = list::<Band>("doneness.toml", "[[band]]\ncolour = \"red\"").err().unwrap();
     assert!(unknown.to_string().contains("colour"), "{unknown}");
 }
 

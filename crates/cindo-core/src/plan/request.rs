@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::target::Target;
+use crate::buying::Freshness;
 use crate::catalogue::{
     Catalogue, Coating, Cut, Family, Gear, Method, Oil, School, Section, Species,
 };
@@ -52,6 +53,16 @@ pub struct Piece {
     /// Whether it is stuffed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub stuffed: Option<bool>,
+    /// Verdict of the look before buying; `cook_through` makes every plan one by the book.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub freshness: Option<Freshness>,
+}
+
+impl Piece {
+    /// Whether it has to be cooked through whatever is asked for.
+    fn must_be_cooked_through(&self) -> bool {
+        self.freshness == Some(Freshness::CookThrough)
+    }
 }
 
 /// A band's name, or the core's peak in °C.
@@ -214,6 +225,12 @@ pub(crate) fn check_board<'a>(
     if piece.skin && cut.is_some_and(|c| !c.can_have_skin) {
         problems.add("piece.skin", "this cut has no skin; set it to false");
     }
+    if piece.freshness == Some(Freshness::LeaveIt) {
+        problems.add(
+            "piece.freshness",
+            "the look before buying said to leave it: not for the kitchen. Take another piece",
+        );
+    }
     let altitude_m = request.altitude_m.unwrap_or(0.0);
     problems.range("altitude_m", altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
     for (field, value) in [("turn_s", request.turn_s), ("out_s", request.out_s)] {
@@ -331,7 +348,7 @@ pub(crate) fn check_doneness(
 ) -> Option<Target> {
     let species = board.species;
     let by_the_book = "by_the_book".to_owned();
-    let wanted = if request.at_risk.unwrap_or(false) {
+    let wanted = if request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
         &Doneness::Band(by_the_book)
     } else {
         &request.doneness

@@ -1,0 +1,590 @@
+//! Everything before the heat: steps with latest starts, amounts, salt, thawing, and what to mind.
+
+mod schedule;
+mod words;
+
+use std::collections::BTreeMap;
+
+use serde::{Deserialize, Serialize};
+
+use crate::amounts::{Amount, Made, Mixture, Use, VesselFill, Wanted, amounts, vessel_fill};
+use crate::catalogue::{Catalogue, Family};
+use crate::cold::{Thaw, ThawAnswer, ThawRequest, thaw};
+use crate::error::{FieldError, Problems};
+use crate::plan::{PlanAnswer, PlanRequest, Resolved, plan, resolve};
+use crate::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
+use schedule::{Job, latest_starts};
+
+/// One side of a question on which cooks differ.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Opinion {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// Name in a sentence.
+    pub name: String,
+    /// Why, in one line.
+    pub why: String,
+}
+
+/// A question of preparation on which cooks differ.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Dispute {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// The question.
+    pub question: String,
+    /// Where it arises.
+    pub when: When,
+    /// Sides, the usual one first.
+    pub options: Vec<Opinion>,
+}
+
+/// What has to pass after the hands of a step.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Wait {
+    /// Until it is thawed.
+    Thaw,
+    /// While the salt is on.
+    Salt,
+    /// While it rests after the salt.
+    SaltRest,
+    /// Until the heat is there.
+    Preheat,
+    /// Until the coat's mixture has rested.
+    Mixture,
+    /// Until the stock is ready.
+    Stock,
+}
+
+/// When salt goes on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Salted {
+    /// Before the last drying.
+    Early,
+    /// After it.
+    Late,
+}
+
+/// Conditions of a step or question: it applies when every one that is named holds.
+#[derive(Debug, Clone, Default, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+#[expect(missing_docs, reason = "named after what they ask")]
+pub struct When {
+    pub families: Option<Vec<Family>>,
+    pub coats: Option<Vec<String>>,
+    pub cuts: Option<Vec<String>>,
+    pub on_the_bone: Option<bool>,
+    pub skin: Option<bool>,
+    pub stuffed: Option<bool>,
+    pub frozen: Option<bool>,
+    pub dries: Option<bool>,
+    pub salted: Option<Salted>,
+    pub rinse: Option<bool>,
+    pub salt_rest: Option<bool>,
+    pub stock: Option<bool>,
+    pub mixture: Option<Made>,
+    pub butter: Option<bool>,
+    pub sauce: Option<bool>,
+    pub chips: Option<bool>,
+    /// A question and its side, such as `scales:off`.
+    pub option: Option<String>,
+}
+
+/// A step before the heat.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Task {
+    /// Id, `snake_case`.
+    pub id: String,
+    /// What to do, short. Names in braces are filled in by `words`.
+    pub title: String,
+    /// How.
+    pub detail: String,
+    /// Why, where it is not plain.
+    #[serde(default)]
+    pub why: Option<String>,
+    /// Hands for all pieces, s.
+    pub hands_on_s: f64,
+    /// Hands for each piece, s.
+    #[serde(default)]
+    pub per_piece_s: f64,
+    /// What has to pass then, worked out.
+    #[serde(default)]
+    pub wait: Option<Wait>,
+    /// What has to pass then, s.
+    #[serde(default)]
+    pub wait_s: f64,
+    /// Ids of what must be finished first, where it is done at all.
+    #[serde(default)]
+    pub after: Vec<String>,
+    /// How long it may lie before what follows, s.
+    pub keeps_s: f64,
+    /// Where it is done.
+    #[serde(default)]
+    pub when: When,
+}
+
+/// What to prepare.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct PrepRequest {
+    /// The plan that it is for.
+    pub plan: PlanRequest,
+    /// Salt; as cooks do for the method when left out.
+    #[serde(default)]
+    pub salt: SaltChoice,
+    /// How it thaws; left out when it is not frozen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thaw: Option<Thaw>,
+    /// Ids of mixtures preferred over the usual ones.
+    #[serde(default)]
+    pub mixtures: Vec<String>,
+    /// Sides taken, by question; the usual ones when left out.
+    #[serde(default)]
+    pub schools: BTreeMap<String, String>,
+    /// Guests, 1 to 500, for sauces; as many as pieces when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub guests: Option<u32>,
+    /// Servings of chips, 0 to 100.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub chips: Option<u32>,
+    /// Butter sauce with it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sauce: Option<bool>,
+}
+
+/// One step with its latest start.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct PrepStep {
+    /// Id of the step.
+    pub id: String,
+    /// What to do, short.
+    pub title: String,
+    /// How.
+    pub detail: String,
+    /// Why.
+    pub why: Option<String>,
+    /// Latest start, s before the fish meets the heat.
+    pub starts_before_s: f64,
+    /// Finished then, s before the heat.
+    pub ends_before_s: f64,
+    /// Hands at its beginning, s.
+    pub hands_on_s: f64,
+    /// What passes by itself after that, s.
+    pub wait_s: f64,
+    /// How long it may lie before what follows, s.
+    pub keeps_s: f64,
+    /// Whether what follows has to follow at once.
+    pub cannot_wait: bool,
+    /// Ids of steps that must be finished before it.
+    pub after: Vec<String>,
+}
+
+/// A question and the side taken.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Question {
+    /// Id of the question.
+    pub id: String,
+    /// The question.
+    pub question: String,
+    /// Id of the side taken.
+    pub taken: String,
+    /// All sides.
+    pub options: Vec<Opinion>,
+}
+
+/// Everything before the heat.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct PrepAnswer {
+    /// What it is, such as "Sear hake loin".
+    pub title: String,
+    /// Steps in the order of their starts.
+    pub steps: Vec<PrepStep>,
+    /// From the first step to the heat, s.
+    pub lead_s: f64,
+    /// Hands in all, s.
+    pub hands_on_s: f64,
+    /// In the heat, s.
+    pub pull_s: f64,
+    /// Rest after it, s.
+    pub rest_s: f64,
+    /// What to do in the heat: the steps of the plan.
+    pub cooking: Vec<crate::method::Step>,
+    /// What to weigh out.
+    pub amounts: Vec<Amount>,
+    /// The vessel and its level.
+    pub vessel: Option<VesselFill>,
+    /// Where the salt is when it meets the heat; none where the coat brings it.
+    pub salt: Option<SaltAnswer>,
+    /// How it thaws.
+    pub thaw: Option<ThawAnswer>,
+    /// Questions on which cooks differ, and the sides taken.
+    pub questions: Vec<Question>,
+    /// Allergens of fish and mixtures.
+    pub allergens: Vec<String>,
+    /// How long and how hot it may be held.
+    pub holding: Vec<String>,
+    /// What to mind.
+    pub cautions: Vec<String>,
+    /// The first lines of a plan: what to do before, in a few words each, with its latest start.
+    pub first_lines: Vec<FirstLine>,
+}
+
+/// A line of what to do before.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct FirstLine {
+    /// What to do, short.
+    pub title: String,
+    /// Latest start, s before the heat.
+    pub starts_before_s: f64,
+}
+
+/// What follows has to follow at once below this, s.
+const AT_ONCE_S: f64 = 300.0;
+/// Salt that is on for longer than this goes on before the last drying, min.
+const LATE_SALT_MIN: f64 = 6.0;
+/// Lines of a plan about what comes before.
+const FIRST_LINES: usize = 4;
+
+/// Hot holding. Source: FDA Food Code 3-501.16 and 3-501.19; British food hygiene regulations (from
+/// memory).
+const HOLDING: [&str; 3] = [
+    "Held hot: 57 °C or above (63 °C in Britain), measured, or by the clock: no longer than your local code allows.",
+    "A barely warm oven is for minutes only.",
+    "Raw fish, salted fish, marinades and rested batter stay at 5 °C or below until they are needed.",
+];
+const SHARED_OIL: &str =
+    "Shared frying oil carries allergens over: what was fried in it before counts.";
+
+/// What the conditions of steps and questions look at.
+struct Scene<'a> {
+    catalogue: &'a Catalogue,
+    request: &'a PrepRequest,
+    resolved: &'a Resolved<'a>,
+    plan: &'a PlanAnswer,
+    salt: Option<&'a SaltAnswer>,
+    thaw: Option<&'a ThawAnswer>,
+    mixture: Option<&'a Mixture>,
+    stock: Option<&'a Mixture>,
+    taken: BTreeMap<&'a str, &'a str>,
+}
+
+impl When {
+    fn holds(&self, scene: &Scene<'_>) -> bool {
+        let setting = &scene.resolved.setting;
+        let piece = &scene.request.plan.piece;
+        let is = |asked: Option<bool>, now: bool| asked.is_none_or(|a| a == now);
+        let lists = |asked: &Option<Vec<String>>, id: &str| {
+            asked.as_ref().is_none_or(|list| list.iter().any(|x| x == id))
+        };
+        let salted = scene.salt.map(|s| {
+            let early = s.rinse || s.minutes > LATE_SALT_MIN;
+            if early { Salted::Early } else { Salted::Late }
+        });
+        self.families.as_ref().is_none_or(|f| f.contains(&setting.method.family))
+            && lists(&self.coats, &setting.coating.id)
+            && lists(&self.cuts, &setting.cut.id)
+            && is(self.on_the_bone, setting.cut.on_the_bone)
+            && is(self.skin, piece.skin)
+            && is(self.stuffed, piece.stuffed.unwrap_or(false))
+            && is(self.frozen, scene.thaw.is_some())
+            && is(self.dries, !matches!(setting.method.family, Family::Wet | Family::Steam))
+            && self.salted.is_none_or(|s| salted == Some(s))
+            && is(self.rinse, scene.salt.is_some_and(|s| s.rinse))
+            && is(self.salt_rest, scene.salt.is_some_and(|s| s.rest_min > 0.0))
+            && is(self.stock, scene.stock.is_some())
+            && self.mixture.is_none_or(|m| scene.made() == Some(m))
+            && is(self.butter, scene.takes("skin_fat:butter") || scene.request.sauce == Some(true))
+            && is(self.sauce, scene.request.sauce.unwrap_or(false))
+            && is(self.chips, scene.request.chips.unwrap_or(0) > 0)
+            && self.option.as_ref().is_none_or(|option| scene.takes(option))
+    }
+}
+
+impl Scene<'_> {
+    /// Whether a side is taken, such as `scales:off`.
+    fn takes(&self, option: &str) -> bool {
+        option
+            .split_once(':')
+            .is_some_and(|(question, side)| self.taken.get(question) == Some(&side))
+    }
+
+    /// When the coat's mixture is made.
+    fn made(&self) -> Option<Made> {
+        let mixture = self.mixture?;
+        let at_once = mixture.made == Made::Early && self.takes("batter_rest:at_once");
+        Some(if at_once { Made::Late } else { mixture.made })
+    }
+
+    fn wait_s(&self, task: &Task) -> f64 {
+        let salt = |minutes: fn(&SaltAnswer) -> f64| self.salt.map_or(0.0, |s| 60.0 * minutes(s));
+        match task.wait {
+            None => task.wait_s,
+            Some(Wait::Thaw) => self.thaw.map_or(0.0, |t| t.lead_s),
+            Some(Wait::Salt) => salt(|s| s.minutes),
+            Some(Wait::SaltRest) => salt(|s| s.rest_min),
+            Some(Wait::Preheat) => self.plan.batch.preheat_s,
+            Some(Wait::Mixture) => self.mixture.map_or(0.0, |m| m.rest_s),
+            Some(Wait::Stock) => self.stock.map_or(0.0, |m| m.rest_s),
+        }
+    }
+}
+
+/// Sides taken: the usual ones, or those asked for.
+fn sides<'a>(
+    catalogue: &'a Catalogue,
+    request: &'a PrepRequest,
+    problems: &mut Problems,
+) -> BTreeMap<&'a str, &'a str> {
+    let mut taken: BTreeMap<&str, &str> = BTreeMap::new();
+    for dispute in &catalogue.disputes {
+        if let Some(usual) = dispute.options.first() {
+            taken.insert(&dispute.id, &usual.id);
+        }
+    }
+    for (id, side) in &request.schools {
+        let field = format!("schools.{id}");
+        let Some(dispute) = catalogue.disputes.iter().find(|d| d.id == *id) else {
+            let known: Vec<&str> = catalogue.disputes.iter().map(|d| d.id.as_str()).collect();
+            problems.add(&field, format!("not a question; allowed are {}", known.join(", ")));
+            continue;
+        };
+        match dispute.options.iter().find(|o| o.id == *side) {
+            Some(option) => {
+                taken.insert(&dispute.id, &option.id);
+            }
+            None => {
+                let known: Vec<&str> = dispute.options.iter().map(|o| o.id.as_str()).collect();
+                problems.add(&field, format!("`{side}` is not among {}", known.join(", ")));
+            }
+        }
+    }
+    taken
+}
+
+fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) {
+    for (i, id) in request.mixtures.iter().enumerate() {
+        if catalogue.mixture(id).is_none() {
+            problems.add(&format!("mixtures.{i}"), format!("`{id}` is not a mixture"));
+        }
+    }
+    if let Some(guests) = request.guests {
+        problems.range("guests", f64::from(guests), 1.0, 500.0, "guests");
+    }
+    if let Some(chips) = request.chips {
+        problems.range("chips", f64::from(chips), 0.0, 100.0, "servings");
+    }
+    if request.sauce == Some(true) && request.plan.at_risk == Some(true) {
+        problems.add(
+            "sauce",
+            "butter sauce has barely warmed egg in it: not for guests at risk; leave it out",
+        );
+    }
+}
+
+/// Takes over the problems of a part, with the place of the part before their fields.
+fn within<T>(part: Result<T, Vec<FieldError>>, place: &str, problems: &mut Problems) -> Option<T> {
+    part.map_err(|errors| {
+        for error in errors {
+            problems.add(&format!("{place}{}", error.field), error.message);
+        }
+    })
+    .ok()
+}
+
+/// Works out everything before the heat.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed; those of the plan as `plan.…`.
+pub fn prepare(
+    catalogue: &Catalogue,
+    request: &PrepRequest,
+) -> Result<PrepAnswer, Vec<FieldError>> {
+    let mut problems = Problems::new();
+    let taken = sides(catalogue, request, &mut problems);
+    check(catalogue, request, &mut problems);
+    let resolved = within(resolve(catalogue, &request.plan), "plan.", &mut problems);
+    let mixture = resolved.as_ref().and_then(|r| {
+        preferred(catalogue, &r.setting.coating.id, &request.mixtures, |p| {
+            !matches!(p, Use::Stock | Use::Sauce)
+        })
+    });
+    let stock = resolved.as_ref().and_then(|r| {
+        preferred(catalogue, &r.setting.method.id, &request.mixtures, |p| p == Use::Stock)
+    });
+    let salt_wanted = request.salt != SaltChoice::default() || mixture.is_none_or(|m| !m.seasons);
+    let salted = resolved.as_ref().filter(|_| salt_wanted).and_then(|r| {
+        let school =
+            request.salt.school.clone().unwrap_or_else(|| r.setting.method.salting.clone());
+        let choice = SaltChoice { school: Some(school), ..request.salt.clone() };
+        let asked = SaltRequest { piece: request.plan.piece.clone(), salt: choice };
+        within(salt(catalogue, &asked), "", &mut problems)
+    });
+    let thawed = request.thaw.filter(|_| resolved.is_some()).and_then(|how| {
+        let asked = ThawRequest { piece: request.plan.piece.clone(), thaw: how };
+        within(thaw(catalogue, &asked), "", &mut problems)
+    });
+    problems.finish()?;
+    let Some(resolved) = resolved else { return Err(Vec::new()) };
+    let plan = plan(catalogue, &PlanRequest { brief: Some(true), ..request.plan.clone() })
+        .map_err(|errors| in_plan(errors))?;
+    let scene = Scene {
+        catalogue,
+        request,
+        resolved: &resolved,
+        plan: &plan,
+        salt: salted.as_ref(),
+        thaw: thawed.as_ref(),
+        mixture,
+        stock,
+        taken,
+    };
+    let steps = steps(&scene);
+    let amounts = weigh(&scene);
+    let questions = questions(&scene);
+    let allergens = allergens(&amounts);
+    let first_lines = steps
+        .iter()
+        .filter(|s| s.id != "check" && s.id != "set_up")
+        .take(FIRST_LINES)
+        .map(|s| FirstLine { title: s.title.clone(), starts_before_s: s.starts_before_s })
+        .collect();
+    let cautions = cautions(&scene);
+    let holding = HOLDING.iter().map(|s| (*s).to_owned());
+    let fries = resolved.setting.method.family == Family::Fry;
+    let holding = holding.chain(fries.then(|| SHARED_OIL.to_owned())).collect();
+    let vessel = vessel_fill(&resolved.setting, &plan.batch);
+    Ok(PrepAnswer {
+        title: scene.title(),
+        lead_s: steps.iter().map(|s| s.starts_before_s).fold(0.0, f64::max),
+        hands_on_s: steps.iter().map(|s| s.hands_on_s).sum(),
+        pull_s: plan.pull_s,
+        rest_s: plan.rest_s,
+        cooking: plan.steps.clone(),
+        steps,
+        amounts,
+        vessel,
+        salt: salted,
+        thaw: thawed,
+        questions,
+        allergens,
+        holding,
+        cautions,
+        first_lines,
+    })
+}
+
+fn in_plan(errors: Vec<FieldError>) -> Vec<FieldError> {
+    let place = |e: FieldError| FieldError { field: format!("plan.{}", e.field), ..e };
+    errors.into_iter().map(place).collect()
+}
+
+fn preferred<'a>(
+    catalogue: &'a Catalogue,
+    serves: &str,
+    wanted: &[String],
+    suits: impl Fn(Use) -> bool,
+) -> Option<&'a Mixture> {
+    let fitting = || {
+        catalogue
+            .mixtures
+            .iter()
+            .filter(|m| suits(m.purpose) && m.serves.iter().any(|id| id == serves))
+    };
+    fitting().find(|m| wanted.contains(&m.id)).or_else(|| fitting().next())
+}
+
+fn steps(scene: &Scene<'_>) -> Vec<PrepStep> {
+    let tasks: Vec<&Task> = scene.catalogue.tasks.iter().filter(|t| t.when.holds(scene)).collect();
+    let pieces = f64::from(scene.resolved.count);
+    let jobs: Vec<Job> = tasks
+        .iter()
+        .map(|task| Job {
+            hands_on_s: task.hands_on_s + pieces * task.per_piece_s,
+            wait_s: scene.wait_s(task),
+            keeps_s: task.keeps_s,
+            after: tasks
+                .iter()
+                .enumerate()
+                .filter(|(_, t)| task.after.contains(&t.id))
+                .map(|(i, _)| i)
+                .collect(),
+        })
+        .collect();
+    let starts = latest_starts(&jobs);
+    let mut steps: Vec<PrepStep> = tasks
+        .iter()
+        .zip(&jobs)
+        .zip(&starts)
+        .map(|((task, job), &starts_before_s)| PrepStep {
+            id: task.id.clone(),
+            title: scene.fill_in(&task.title),
+            detail: scene.fill_in(&task.detail),
+            why: task.why.as_ref().map(|w| scene.fill_in(w)),
+            starts_before_s: starts_before_s.round(),
+            ends_before_s: (starts_before_s - job.hands_on_s - job.wait_s).round(),
+            hands_on_s: job.hands_on_s.round(),
+            wait_s: job.wait_s.round(),
+            keeps_s: job.keeps_s,
+            cannot_wait: job.keeps_s <= AT_ONCE_S,
+            after: job.after.iter().map(|i| tasks[*i].id.clone()).collect(),
+        })
+        .collect();
+    steps.sort_by(|a, b| b.starts_before_s.total_cmp(&a.starts_before_s));
+    steps
+}
+
+fn weigh(scene: &Scene<'_>) -> Vec<Amount> {
+    let request = scene.request;
+    let count = scene.resolved.count;
+    let wanted = Wanted {
+        mixtures: &request.mixtures,
+        guests: request.guests.unwrap_or(count),
+        chips: request.chips.unwrap_or(0),
+        sauce: request.sauce.unwrap_or(false),
+        butter: scene.takes("skin_fat:butter"),
+    };
+    amounts(&scene.resolved.setting, count, &scene.plan.batch, &wanted)
+}
+
+fn questions(scene: &Scene<'_>) -> Vec<Question> {
+    let asked = scene.catalogue.disputes.iter().filter(|d| d.when.holds(scene));
+    asked
+        .map(|d| Question {
+            id: d.id.clone(),
+            question: d.question.clone(),
+            taken: scene.taken.get(d.id.as_str()).map_or_else(String::new, |s| (*s).to_owned()),
+            options: d.options.clone(),
+        })
+        .collect()
+}
+
+fn allergens(amounts: &[Amount]) -> Vec<String> {
+    let mut list: Vec<String> = amounts.iter().flat_map(|a| a.allergens.iter().cloned()).collect();
+    list.sort();
+    list.dedup();
+    list.insert(0, "fish".to_owned());
+    list
+}
+
+fn cautions(scene: &Scene<'_>) -> Vec<String> {
+    let mut list = Vec::new();
+    list.extend(scene.thaw.iter().flat_map(|t| t.cautions.clone()));
+    list.extend(scene.salt.iter().flat_map(|s| s.cautions.clone()));
+    let coat = scene.resolved.setting.coating.id.as_str();
+    if matches!(coat, "spice_paste" | "sugary_marinade") {
+        list.push("Marinade that has touched raw fish is boiled for a minute before it is eaten; what was kept back is not.".to_owned());
+    }
+    list.push("Raw fish has its own board and knife; wash hands after it.".to_owned());
+    list
+}

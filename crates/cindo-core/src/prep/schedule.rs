@@ -1,0 +1,93 @@
+//! Latest starts: steps counted back from the moment the fish meets the heat, for one pair of hands.
+
+/// A step to place.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Job {
+    /// Hands at its beginning, s.
+    pub(super) hands_on_s: f64,
+    /// What passes by itself after that, s.
+    pub(super) wait_s: f64,
+    /// How long it may lie before what follows, s.
+    pub(super) keeps_s: f64,
+    /// Places of the jobs that must be finished before it starts.
+    pub(super) after: Vec<usize>,
+}
+
+/// When a step begins, s before the heat.
+///
+/// List scheduling from the end: of all steps whose followers have their place, the one that keeps
+/// the shortest goes next, as late as its followers and the hands allow. Hands do one thing at a
+/// time, waiting costs none. A cycle in `after` leaves what is in it at the very beginning.
+pub(super) fn latest_starts(jobs: &[Job]) -> Vec<f64> {
+    let n = jobs.len();
+    let mut followers: Vec<Vec<usize>> = vec![Vec::new(); n];
+    for (i, job) in jobs.iter().enumerate() {
+        for &before in &job.after {
+            followers[before].push(i);
+        }
+    }
+    let mut start: Vec<Option<f64>> = vec![None; n];
+    // Stretches of busy hands as (begin, end), s before the heat, begin > end.
+    let mut busy: Vec<(f64, f64)> = Vec::with_capacity(n);
+    for _ in 0..n {
+        let ready =
+            |i: &usize| start[*i].is_none() && followers[*i].iter().all(|f| start[*f].is_some());
+        let open = (0..n).filter(ready);
+        let next = open.min_by(|a, b| jobs[*a].keeps_s.total_cmp(&jobs[*b].keeps_s));
+        let Some(i) = next.or_else(|| (0..n).find(|i| start[*i].is_none())) else { break };
+        let followed = followers[i].iter().filter_map(|f| start[*f]);
+        let end_s = followed.fold(0.0, f64::max);
+        let job = &jobs[i];
+        let begin_s = free_from(&busy, end_s + job.wait_s, job.hands_on_s);
+        busy.push((begin_s, begin_s - job.hands_on_s));
+        start[i] = Some(begin_s);
+    }
+    start.into_iter().map(Option::unwrap_or_default).collect()
+}
+
+/// Latest moment from which hands are free for `hands_s` that end at `end_s` or before.
+fn free_from(busy: &[(f64, f64)], end_s: f64, hands_s: f64) -> f64 {
+    let mut end_s = end_s;
+    loop {
+        let begin_s = end_s + hands_s;
+        let clash = busy.iter().find(|(from, to)| *from > end_s + 1e-9 && *to < begin_s - 1e-9);
+        match clash {
+            Some((from, _)) => end_s = *from,
+            None => return begin_s,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn job(hands_on_s: f64, wait_s: f64, keeps_s: f64, after: &[usize]) -> Job {
+        Job { hands_on_s, wait_s, keeps_s, after: after.to_vec() }
+    }
+
+    /// By hand: salt (10 s of hands, 600 s) before drying (30 s) before the pan; the pan heats for 200 s
+    /// after 20 s of hands, which must not meet the others.
+    #[test]
+    fn counts_back_from_the_heat() {
+        let jobs = [
+            job(10.0, 600.0, 600.0, &[]),
+            job(30.0, 0.0, 60.0, &[0]),
+            job(20.0, 200.0, 120.0, &[]),
+        ];
+        assert_eq!(latest_starts(&jobs), [640.0, 30.0, 220.0]);
+    }
+
+    #[test]
+    fn hands_do_one_thing_at_a_time() {
+        let jobs =
+            [job(30.0, 0.0, 60.0, &[]), job(30.0, 0.0, 90.0, &[]), job(20.0, 25.0, 10.0, &[])];
+        assert_eq!(latest_starts(&jobs), [75.0, 105.0, 45.0]);
+    }
+
+    #[test]
+    fn a_cycle_does_not_hang() {
+        let jobs = [job(10.0, 0.0, 1.0, &[1]), job(10.0, 0.0, 1.0, &[0])];
+        assert_eq!(latest_starts(&jobs).len(), 2);
+    }
+}

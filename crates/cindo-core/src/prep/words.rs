@@ -1,0 +1,105 @@
+//! Words of the steps: names in braces become this plan's figures.
+
+use super::Scene;
+use crate::amounts::Use;
+use crate::cold::long_time;
+use crate::salt::SaltKind;
+
+impl Scene<'_> {
+    /// What is prepared, in a few words.
+    pub(super) fn title(&self) -> String {
+        let setting = &self.resolved.setting;
+        format!(
+            "{} {} {}",
+            setting.method.name,
+            setting.species.name.to_lowercase(),
+            setting.cut.name
+        )
+    }
+
+    /// A text with this plan's figures in it.
+    pub(super) fn fill_in(&self, text: &str) -> String {
+        if !text.contains('{') {
+            return text.to_owned();
+        }
+        let setting = &self.resolved.setting;
+        let (mut out, mut rest) = (String::with_capacity(text.len() + 64), text);
+        while let Some((before, tail)) = rest.split_once('{') {
+            let (name, after) = tail.split_once('}').unwrap_or((tail, ""));
+            out.push_str(before);
+            out.push_str(&match name {
+                "thaw" => self.thaw.map_or_else(String::new, |t| t.sentence.clone()),
+                "bones" => setting.species.bones.clone(),
+                "pieces" => self.pieces(),
+                "thickness" => format!("{:.0} mm", setting.thickness_m * 1000.0),
+                "medium_low" => setting.method.medium.to_lowercase(),
+                "medium_c" => format!("{:.0} °C", setting.medium_c),
+                "vessel" => self.plan.batch.gear.first().cloned().unwrap_or_default(),
+                "look" => self.plan.setting.look.clone(),
+                "set_up" => self.set_up(),
+                "mixture" => self.mixture.map_or_else(String::new, |m| m.name.clone()),
+                "mixture_how" => self.mixture.map_or_else(String::new, |m| m.how.clone()),
+                "stock_how" => self.stock.map_or_else(String::new, |m| m.how.clone()),
+                "stands" => self.mixture.map_or_else(String::new, |m| long_time(m.stands_s)),
+                "salt_title" => self.salt_title(),
+                "salt_detail" => self.salt_detail(),
+                "salt_why" => self.salt.map_or_else(String::new, |s| s.why.clone()),
+                // A test keeps the data free of other names.
+                other => format!("{{{other}}}"),
+            });
+            rest = after;
+        }
+        out.push_str(rest);
+        out
+    }
+
+    fn pieces(&self) -> String {
+        let count = self.resolved.count;
+        let weight_g = 1000.0 * self.resolved.setting.weight_kg;
+        if count == 1 {
+            format!("One piece of {weight_g:.0} g")
+        } else {
+            format!("{count} pieces of {weight_g:.0} g")
+        }
+    }
+
+    fn set_up(&self) -> String {
+        let mut things: Vec<&str> =
+            self.resolved.setting.method.tools.iter().map(String::as_str).collect();
+        things.extend(["thermometer", "skewer", "warm plates"]);
+        if self.takes("draining:rack") || self.takes("draining:paper") {
+            things.push("rack");
+        }
+        let list = things.join(", ");
+        let mut letters = list.chars();
+        let first = letters.next().map_or_else(String::new, |c| c.to_uppercase().collect());
+        format!("{first}{}.", letters.as_str())
+    }
+
+    fn salt_title(&self) -> String {
+        match self.salt.map(|s| s.school.as_str()) {
+            Some("wet_brine" | "equilibrium") => "Into the brine".to_owned(),
+            Some("cure") => "Cure it, uncovered in the fridge".to_owned(),
+            _ => "Salt it".to_owned(),
+        }
+    }
+
+    fn salt_detail(&self) -> String {
+        let Some(salt) = self.salt else { return String::new() };
+        let dry =
+            self.catalogue.saltings.iter().any(|s| s.id == salt.school && s.kind == SaltKind::Dry);
+        let amount = if dry {
+            format!("{} g of fine salt over all sides", salt.salt_g)
+        } else {
+            format!("{} g of salt in {:.0} g of cold water", salt.salt_g, salt.water_g)
+        };
+        let time = if salt.minutes >= 1.5 {
+            format!(", {}", long_time(60.0 * salt.minutes))
+        } else {
+            ", then straight into the heat".to_owned()
+        };
+        let spiced = self.mixture.is_some_and(|m| m.purpose == Use::Coat && m.seasons);
+        let caution = if spiced { " The coat brings salt too." } else { "" };
+        format!("{amount}{time}. {}{caution}", salt.sentence)
+    }
+}
