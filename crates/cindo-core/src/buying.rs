@@ -131,12 +131,11 @@ pub fn judge(
             problems.add(&field, format!("not looked at here; allowed are {}", known.join(", ")));
             continue;
         };
-        match sign.options.iter().find(|o| o.id == *option) {
-            Some(found) => seen.push((sign, found)),
-            None => {
-                let known: Vec<&str> = sign.options.iter().map(|o| o.id.as_str()).collect();
-                problems.add(&field, format!("`{option}` is not among {}", known.join(", ")));
-            }
+        if let Some(found) = sign.options.iter().find(|o| o.id == *option) {
+            seen.push((sign, found));
+        } else {
+            let known: Vec<&str> = sign.options.iter().map(|o| o.id.as_str()).collect();
+            problems.add(&field, format!("`{option}` is not among {}", known.join(", ")));
         }
     }
     problems.finish()?;

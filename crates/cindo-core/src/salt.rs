@@ -402,9 +402,12 @@ impl Course<'_> {
             SaltKind::Equilibrium => (self.share * (weight_kg + water_kg), water_kg),
         }
     }
+}
 
-    fn eaten_percent(&self, outcome: &Outcome, weight_kg: f64) -> f64 {
-        outcome.mean_percent + 100.0 * outcome.left_on_kg / weight_kg
+impl Outcome {
+    /// On the plate: in the flesh and on it, g per 100 g.
+    fn eaten_percent(&self, weight_kg: f64) -> f64 {
+        self.mean_percent + 100.0 * self.left_on_kg / weight_kg
     }
 }
 
@@ -459,7 +462,7 @@ pub fn salt(catalogue: &Catalogue, request: &SaltRequest) -> Result<SaltAnswer, 
     let size = board.dimensions(piece);
     let body = Body::new(&board, piece, &size);
     let outcome = course.run(&body, size.weight_kg);
-    let eaten = course.eaten_percent(&outcome, size.weight_kg);
+    let eaten = outcome.eaten_percent(size.weight_kg);
     let count = f64::from(piece.count.unwrap_or(1));
     let (salt_kg, water_kg) = course.brine_kg(size.weight_kg);
     let strength = if course.school.kind == SaltKind::Dry {
@@ -537,7 +540,7 @@ fn changes(course: &Course<'_>, body: &Body, weight_kg: f64) -> Vec<SaltChange> 
         let outcome = changed.run(body, weight_kg);
         SaltChange {
             what: what.to_owned(),
-            eaten_percent: hundredth(changed.eaten_percent(&outcome, weight_kg)),
+            eaten_percent: hundredth(outcome.eaten_percent(weight_kg)),
             surface_percent: hundredth(outcome.surface_percent),
         }
     };

@@ -247,7 +247,11 @@ fn parts(body: &Body, whole_g: f64, served: State) -> Vec<FishPart> {
             }
         }
         State::Steaks => {
-            add("tail end", body.headed - body.steaks, "too thin for steaks: cubes, cakes or stock")
+            add(
+                "tail end",
+                body.headed - body.steaks,
+                "too thin for steaks: cubes, cakes or stock",
+            );
         }
         State::Whole | State::Gutted | State::Headed => {}
     }

@@ -15,6 +15,7 @@ mod openapi;
 mod request;
 mod routes;
 mod serve;
+mod sheet;
 mod solver;
 
 use std::io::{Read, Write};

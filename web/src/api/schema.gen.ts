@@ -143,6 +143,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fish/amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much to buy, and what a whole fish gives. */
+        post: operations["create_buying_amount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fish/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Verdict of the look before buying. */
+        post: operations["create_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fish/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Kinds that behave alike, with their own minutes. */
+        post: operations["create_substitutes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a freezer deals with parasites, and when. */
+        post: operations["create_freeze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -194,6 +262,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything before the heat: steps with latest starts, amounts, salt, thawing. */
+        post: operations["create_prep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prep/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a calendar file (RFC 5545). */
+        post: operations["create_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prep/how-to": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a schema.org `HowTo` in JSON-LD. */
+        post: operations["create_how_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/salt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the salt is when the fish meets the heat. */
+        post: operations["create_salt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/section": {
         parameters: {
             query?: never;
@@ -228,10 +364,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/thaw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When frozen fish is thawed. */
+        post: operations["create_thaw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One mixture for these pieces. */
+        Amount: {
+            /** @description Allergens in it. */
+            allergens: string[];
+            /** @description How it is made. */
+            how: string;
+            /** @description Id of the mixture, or of what it is. */
+            id: string;
+            /** @description Name for cooks. */
+            name: string;
+            /** @description Other formulas for the same thing: id and name. */
+            others: components["schemas"]["OtherMixture"][];
+            /** @description What goes in. */
+            parts: components["schemas"]["Portion"][];
+            /**
+             * Format: double
+             * @description How long it has to stand, s.
+             */
+            rest_s: number;
+            /**
+             * Format: double
+             * @description How long it may stand, s.
+             */
+            stands_s: number;
+            /**
+             * Format: double
+             * @description All of it, g.
+             */
+            total_g: number;
+            /** @description What the amount follows from, and why these parts. */
+            why: string;
+        };
         /**
          * @description What is asked.
          * @enum {string}
@@ -356,6 +541,134 @@ export interface components {
              */
             room_for: number;
         };
+        /** @description Build of a fish: what is left of it, as shares of its whole weight. */
+        Body: {
+            /** @description Whether its belly is worth cutting apart. */
+            belly: boolean;
+            /**
+             * Format: double
+             * @description Fillets with their skin.
+             */
+            filleted: number;
+            /**
+             * Format: double
+             * @description Backbone and fins.
+             */
+            frame: number;
+            /**
+             * Format: double
+             * @description Gutted, head on.
+             */
+            gutted: number;
+            /**
+             * Format: double
+             * @description The head.
+             */
+            head: number;
+            /**
+             * Format: double
+             * @description Gutted, without its head.
+             */
+            headed: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name in a sentence. */
+            name: string;
+            /**
+             * Format: double
+             * @description Fillets without skin and pin bones.
+             */
+            skinned: number;
+            /**
+             * Format: double
+             * @description Steaks through the bone.
+             */
+            steaks: number;
+            /**
+             * Format: double
+             * @description Trimmings of the fillets.
+             */
+            trim: number;
+        };
+        /** @description How much to buy, and what a fish gives. */
+        BuyAnswer: {
+            /** @description The same bought in each state, from the most finished. */
+            buy: components["schemas"]["BuyAs"][];
+            /**
+             * Format: double
+             * @description Fish on the board, g.
+             */
+            needed_g: number;
+            /** @description What becomes of it (of the whole weight to buy, where no fish is at hand). */
+            parts: components["schemas"]["FishPart"][];
+            /**
+             * Format: int32
+             * @description Portions that the whole fish gives.
+             */
+            portions?: number | null;
+            /** @description Where the shares come from. */
+            source: string;
+        };
+        /** @description Weight to buy in one state. */
+        BuyAs: {
+            /**
+             * Format: double
+             * @description Weight to buy, g.
+             */
+            buy_g: number;
+            /** @description Its name in a sentence. */
+            name: string;
+            /** @description State. */
+            state: components["schemas"]["State"];
+        };
+        /** @description How much to buy. */
+        BuyRequest: {
+            /**
+             * Format: int32
+             * @description Guests, 1 to 500.
+             */
+            guests: number;
+            /**
+             * Format: double
+             * @description Portion as it goes into the pan, g, 30 to 1000.
+             */
+            portion_g: number;
+            /** @description What the portion is cut to. */
+            served: components["schemas"]["State"];
+            /** @description Id of the kind of fish. */
+            species: string;
+            /**
+             * Format: double
+             * @description Weight of a whole fish at hand, g, 20 to 50 000: how many portions it gives.
+             */
+            whole_g?: number | null;
+        };
+        /** @description The verdict. */
+        BuyingAnswer: {
+            /** @description What to mind. */
+            notes: string[];
+            /**
+             * Format: int32
+             * @description Signs still to look at.
+             */
+            open: number;
+            /** @description Why. */
+            reason: string;
+            /** @description In a few words. */
+            title: string;
+            verdict?: components["schemas"]["Freshness"] | null;
+        };
+        /** @description What was seen. */
+        BuyingRequest: {
+            /** @description What is looked at. */
+            form: components["schemas"]["Form"];
+            /** @description Option seen, by sign; what was not looked at is left out. */
+            signs: {
+                [key: string]: string;
+            };
+            /** @description Id of the kind of fish. */
+            species: string;
+        };
         /** @description A kept card. */
         Card: {
             /** @description Version of the core that solved it. */
@@ -396,6 +709,8 @@ export interface components {
         CatalogueDto: {
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
+            /** @description Builds of fish with their yields. */
+            bodies: components["schemas"]["Body"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
             /** @description Cuts. */
@@ -406,6 +721,10 @@ export interface components {
             methods: components["schemas"]["Method"][];
             /** @description Oils with their smoke points. */
             oils: components["schemas"]["Oil"][];
+            /** @description Schools of salting. */
+            saltings: components["schemas"]["Salting"][];
+            /** @description Signs to look for when buying. */
+            signs: components["schemas"]["Sign"][];
             /** @description Where figures that no entry names itself come from. */
             sources: string[];
             /** @description Kinds of fish; composition from the USDA row that each names. */
@@ -461,6 +780,15 @@ export interface components {
             wet_w_mk: number;
             /** @description Stays on while the piece rests and keeps heat and steam in. */
             wraps?: boolean;
+        };
+        /** @description Middle and surface over time. */
+        ColdSeries: {
+            /** @description Middle, °C. */
+            core_c: number[];
+            /** @description Surface, °C. */
+            surface_c: number[];
+            /** @description Times, s. */
+            time_s: number[];
         };
         /** @description Every method for one piece, best fit first. */
         CompareAnswer: {
@@ -722,6 +1050,84 @@ export interface components {
              */
             share?: number | null;
         };
+        /** @description A line of what to do before. */
+        FirstLine: {
+            /**
+             * Format: double
+             * @description Latest start, s before the heat.
+             */
+            starts_before_s: number;
+            /** @description What to do, short. */
+            title: string;
+        };
+        /** @description A part of a whole fish and what to do with it. */
+        FishPart: {
+            /** @description What to do with it. */
+            advice: string;
+            /**
+             * Format: double
+             * @description Weight, g.
+             */
+            grams: number;
+            /** @description Name. */
+            name: string;
+        };
+        /**
+         * @description What is looked at.
+         * @enum {string}
+         */
+        Form: "whole" | "cut" | "frozen";
+        /** @description Whether a freezer deals with parasites, and when. */
+        FreezeAnswer: {
+            /** @description What to mind. */
+            cautions: string[];
+            /**
+             * Format: double
+             * @description Coldest that the middle gets in this freezer, °C.
+             */
+            coldest_c: number;
+            /**
+             * Format: double
+             * @description When it may be served undercooked, s; none when this freezer does not get there.
+             */
+            safe_s?: number | null;
+            /** @description In one sentence. */
+            sentence: string;
+            /** @description Middle and surface over time. */
+            series: components["schemas"]["ColdSeries"];
+            /**
+             * Format: double
+             * @description When the middle has passed −20 °C, s; none when it never does.
+             */
+            through_s?: number | null;
+        };
+        /** @description Freezing one piece against parasites. */
+        FreezeRequest: {
+            /** @description Which freezer. */
+            freezer?: components["schemas"]["FreezerKind"];
+            /**
+             * Format: double
+             * @description Its temperature, °C, −60 to −5.
+             */
+            freezer_c: number;
+            /**
+             * Format: double
+             * @description Thickness of what freezes together, mm; that of the piece when left out.
+             */
+            pack_mm?: number | null;
+            /** @description The piece; it goes in at its `start_c`. */
+            piece: components["schemas"]["Piece"];
+        };
+        /**
+         * @description A freezer.
+         * @enum {string}
+         */
+        FreezerKind: "still" | "blast";
+        /**
+         * @description What to do with it.
+         * @enum {string}
+         */
+        Freshness: "use_raw" | "cook_today" | "cook_through" | "leave_it";
         /** @description One piece of equipment with its heat. */
         Gear: {
             control?: components["schemas"]["Control"] | null;
@@ -881,6 +1287,21 @@ export interface components {
             /** @description Whether anything was kept. */
             kept: boolean;
         };
+        /** @description What to take instead, best first. */
+        InsteadAnswer: {
+            /** @description Kinds, most alike first. */
+            kinds: components["schemas"]["Substitute"][];
+            /**
+             * Format: double
+             * @description Off the heat as planned, s.
+             */
+            pull_s: number;
+        };
+        /** @description What is to be replaced. */
+        InsteadRequest: {
+            /** @description The plan whose fish is not to be had. */
+            plan: components["schemas"]["PlanRequest"];
+        };
         /** @description One judgement in kitchen words. */
         Judgement: {
             /** @description The figure with its unit. */
@@ -1000,12 +1421,16 @@ export interface components {
             name: string;
             /** @description Gear it needs; the first holds the fish. */
             needs: components["schemas"]["GearKind"][];
+            /** @description Why frozen fish must not go into it; none where it may. */
+            not_from_frozen?: string | null;
             /** @description Allowed temperatures of the medium, °C. */
             range_c?: number[] | null;
             /** @description Why that temperature. */
             reason: string;
             /** @description How the piece rests. */
             rest?: components["schemas"]["RestPlace"];
+            /** @description Id of the school of salting that cooks take for it. */
+            salting?: string;
             /** @description Schools that apply, the usual one for skin-on pieces first; none where nothing is turned. */
             schools?: components["schemas"]["School"][];
             /** @description Smell and smoke. */
@@ -1029,11 +1454,27 @@ export interface components {
             /** @description Where it begins to smoke, °C, from and to. */
             smoke_point_c: number[];
         };
+        /** @description One side of a question on which cooks differ. */
+        Opinion: {
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name in a sentence. */
+            name: string;
+            /** @description Why, in one line. */
+            why: string;
+        };
         /**
          * @description Where a fish comes from, as far as parasites care.
          * @enum {string}
          */
         Origin: "wild_sea" | "wild_fresh" | "farmed_pellet" | "tuna";
+        /** @description Another formula for the same thing. */
+        OtherMixture: {
+            /** @description Id of the mixture. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description What a method comes to. */
         Outcome: {
             /**
@@ -1107,6 +1548,7 @@ export interface components {
             count?: number | null;
             /** @description Id of the cut. */
             cut: string;
+            freshness?: components["schemas"]["Freshness"] | null;
             /** @description Whether it was frozen against parasites. */
             frozen_for_parasites?: boolean | null;
             /**
@@ -1120,7 +1562,7 @@ export interface components {
             species: string;
             /**
              * Format: double
-             * @description Temperature at the start, °C, −1 to 25.
+             * @description Temperature at the start, °C, −40 to 25; below −0.9 °C part of its water is ice.
              */
             start_c: number;
             /** @description Whether it is stuffed. */
@@ -1319,6 +1761,128 @@ export interface components {
             /** @description Id of the method's variation; its usual one when left out. */
             variant?: string | null;
         };
+        /** @description One thing to weigh out. */
+        Portion: {
+            /**
+             * Format: double
+             * @description Weight, g.
+             */
+            grams: number;
+            /** @description In kitchen measures. */
+            measure: string;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description Everything before the heat. */
+        PrepAnswer: {
+            /** @description Allergens of fish and mixtures. */
+            allergens: string[];
+            /** @description What to weigh out. */
+            amounts: components["schemas"]["Amount"][];
+            /** @description What to mind. */
+            cautions: string[];
+            /** @description What to do in the heat: the steps of the plan. */
+            cooking: components["schemas"]["Step"][];
+            /** @description The first lines of a plan: what to do before, in a few words each, with its latest start. */
+            first_lines: components["schemas"]["FirstLine"][];
+            /**
+             * Format: double
+             * @description Hands in all, s.
+             */
+            hands_on_s: number;
+            /** @description How long and how hot it may be held. */
+            holding: string[];
+            /**
+             * Format: double
+             * @description From the first step to the heat, s.
+             */
+            lead_s: number;
+            /**
+             * Format: double
+             * @description In the heat, s.
+             */
+            pull_s: number;
+            /** @description Questions on which cooks differ, and the sides taken. */
+            questions: components["schemas"]["Question"][];
+            /**
+             * Format: double
+             * @description Rest after it, s.
+             */
+            rest_s: number;
+            salt?: components["schemas"]["SaltAnswer"] | null;
+            /** @description Steps in the order of their starts. */
+            steps: components["schemas"]["PrepStep"][];
+            thaw?: components["schemas"]["ThawAnswer"] | null;
+            /** @description What it is, such as "Sear hake loin". */
+            title: string;
+            vessel?: components["schemas"]["VesselFill"] | null;
+        };
+        /** @description What to prepare. */
+        PrepRequest: {
+            /**
+             * Format: int32
+             * @description Servings of chips, 0 to 100.
+             */
+            chips?: number | null;
+            /**
+             * Format: int32
+             * @description Guests, 1 to 500, for sauces; as many as pieces when left out.
+             */
+            guests?: number | null;
+            /** @description Ids of mixtures preferred over the usual ones. */
+            mixtures?: string[];
+            /** @description The plan that it is for. */
+            plan: components["schemas"]["PlanRequest"];
+            /** @description Salt; as cooks do for the method when left out. */
+            salt?: components["schemas"]["SaltChoice"];
+            /** @description Butter sauce with it. */
+            sauce?: boolean | null;
+            /** @description Sides taken, by question; the usual ones when left out. */
+            schools?: {
+                [key: string]: string;
+            };
+            thaw?: components["schemas"]["Thaw"] | null;
+        };
+        /** @description One step with its latest start. */
+        PrepStep: {
+            /** @description Ids of steps that must be finished before it. */
+            after: string[];
+            /** @description Whether what follows has to follow at once. */
+            cannot_wait: boolean;
+            /** @description How. */
+            detail: string;
+            /**
+             * Format: double
+             * @description Finished then, s before the heat.
+             */
+            ends_before_s: number;
+            /**
+             * Format: double
+             * @description Hands at its beginning, s.
+             */
+            hands_on_s: number;
+            /** @description Id of the step. */
+            id: string;
+            /**
+             * Format: double
+             * @description How long it may lie before what follows, s.
+             */
+            keeps_s: number;
+            /**
+             * Format: double
+             * @description Latest start, s before the fish meets the heat.
+             */
+            starts_before_s: number;
+            /** @description What to do, short. */
+            title: string;
+            /**
+             * Format: double
+             * @description What passes by itself after that, s.
+             */
+            wait_s: number;
+            /** @description Why. */
+            why?: string | null;
+        };
         /** @description A failure as it is sent (RFC 9457). */
         Problem: {
             /** @description Every field that is wrong and what is allowed. */
@@ -1376,6 +1940,17 @@ export interface components {
              */
             tear_risk?: number | null;
         };
+        /** @description A question and the side taken. */
+        Question: {
+            /** @description Id of the question. */
+            id: string;
+            /** @description All sides. */
+            options: components["schemas"]["Opinion"][];
+            /** @description The question. */
+            question: string;
+            /** @description Id of the side taken. */
+            taken: string;
+        };
         /**
          * @description How the resting piece lies.
          * @enum {string}
@@ -1431,6 +2006,177 @@ export interface components {
             reaches_63c_15s: boolean;
             /** @description Whether the worst place holds that limit. */
             reaches_limit: boolean;
+        };
+        /** @description Where the salt is when the fish meets the heat. */
+        SaltAnswer: {
+            /** @description What to mind. */
+            cautions: string[];
+            /** @description What a rinse or a rest would change. */
+            changes: components["schemas"]["SaltChange"][];
+            /**
+             * Format: double
+             * @description Water that the salt drew out of all pieces, g.
+             */
+            drawn_g: number;
+            /**
+             * Format: double
+             * @description Water that all pieces lost to the fridge's air, g.
+             */
+            dried_g: number;
+            /**
+             * Format: double
+             * @description On the plate: in the flesh and on it, g per 100 g.
+             */
+            eaten_percent: number;
+            /** @description Heights through the piece, mm, lowest first; of a whole fish from the middle outwards. */
+            height_mm: number[];
+            /**
+             * Format: double
+             * @description Time from salting to the heat, s.
+             */
+            lead_s: number;
+            /**
+             * Format: double
+             * @description Still lying on the surface, g for all pieces.
+             */
+            left_on_g: number;
+            /**
+             * Format: double
+             * @description Mean in the flesh, g per 100 g.
+             */
+            mean_percent: number;
+            /**
+             * Format: double
+             * @description How long the salt is on, min.
+             */
+            minutes: number;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description How long it rests after that, min.
+             */
+            rest_min: number;
+            /** @description Whether it is rinsed. */
+            rinse: boolean;
+            /**
+             * Format: double
+             * @description Salt to weigh out for all pieces, g.
+             */
+            salt_g: number;
+            /** @description Salt there, g per 100 g of flesh. */
+            salt_percent: number[];
+            /** @description Id of the school. */
+            school: string;
+            /** @description In one sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description Mean in the outer 2 mm that took salt, g per 100 g.
+             */
+            surface_percent: number;
+            /** @description How it will taste. */
+            verdict: components["schemas"]["SaltVerdict"];
+            /**
+             * Format: double
+             * @description Water to dissolve it in, g.
+             */
+            water_g: number;
+            /** @description Why a cook does it. */
+            why: string;
+        };
+        /** @description What a rinse or a rest changes. */
+        SaltChange: {
+            /**
+             * Format: double
+             * @description Salt on the plate, g per 100 g.
+             */
+            eaten_percent: number;
+            /**
+             * Format: double
+             * @description In the outer 2 mm, g per 100 g.
+             */
+            surface_percent: number;
+            /** @description What is done otherwise. */
+            what: string;
+        };
+        /** @description What a cook wants of the salt. What is left out is as the school has it. */
+        SaltChoice: {
+            /**
+             * Format: double
+             * @description How long, min.
+             */
+            minutes?: number | null;
+            /**
+             * Format: double
+             * @description Salt, g per 100 g of fish (of brine: g per 100 g of brine), 0.1 to 26.
+             */
+            percent?: number | null;
+            /**
+             * Format: double
+             * @description Rest in the fridge afterwards, min, 0 to 1440.
+             */
+            rest_min?: number | null;
+            /** @description Rinsed and dried afterwards. */
+            rinse?: boolean | null;
+            /** @description Id of the school; the usual one of the method when left out. */
+            school?: string | null;
+        };
+        /**
+         * @description How the salt gets at the fish.
+         * @enum {string}
+         */
+        SaltKind: "dry" | "brine" | "equilibrium";
+        /** @description Salt for one piece. */
+        SaltRequest: {
+            /** @description The piece. */
+            piece: components["schemas"]["Piece"];
+            /** @description What is wanted. */
+            salt?: components["schemas"]["SaltChoice"];
+        };
+        /**
+         * @description How it will taste.
+         * @enum {string}
+         */
+        SaltVerdict: "barely_seasoned" | "just_right" | "too_salty";
+        /** @description A school of salting. */
+        Salting: {
+            /**
+             * Format: double
+             * @description Salt as a share of the brine's weight.
+             */
+            brine_share?: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description How the salt gets at the fish. */
+            kind: components["schemas"]["SaltKind"];
+            /** @description Name in a sentence. */
+            name: string;
+            /** @description Allowed times, min. */
+            range_min: number[];
+            /** @description Whether it is rinsed off afterwards. */
+            rinse?: boolean;
+            /**
+             * Format: double
+             * @description Salt strewn on, or aimed at, as a share of the fish's weight (with the brine's water).
+             */
+            salt_share?: number;
+            /** @description Whether it lies uncovered in the fridge and dries. */
+            uncovered?: boolean;
+            /**
+             * Format: double
+             * @description Usual time, min.
+             */
+            usual_min: number;
+            /**
+             * Format: double
+             * @description Water of the brine as a share of the fish's weight.
+             */
+            water_share?: number;
+            /** @description Only for whole fish. */
+            whole_only?: boolean;
+            /** @description Why a cook does it. */
+            why: string;
         };
         /**
          * @description Which side goes to the heat, and for how long.
@@ -1534,6 +2280,45 @@ export interface components {
              */
             turn_down_s?: number | null;
         };
+        /** @description A preparation and the moment it counts back from. */
+        SheetRequest: {
+            /**
+             * @description When the fish meets the heat, on the kitchen's own clock: `2026-11-25T19:30:00`.
+             * @example 2026-11-25T19:30:00
+             */
+            heat_at: string;
+            /** @description What to prepare. */
+            prep: components["schemas"]["PrepRequest"];
+        };
+        /** @description One thing to look at. */
+        Sign: {
+            /** @description Of what. */
+            forms: components["schemas"]["Form"][];
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Where cooks disagree about it. */
+            note?: string | null;
+            /** @description How it can look, best first. */
+            options: components["schemas"]["SignOption"][];
+            /** @description What to do. */
+            question: string;
+        };
+        /** @description One way that a sign can look. */
+        SignOption: {
+            /** @description What to say against the fish. */
+            fault?: string | null;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /**
+             * Format: double
+             * @description How much it speaks for the fish.
+             */
+            points: number;
+            /** @description It alone means leaving it. */
+            stop?: boolean;
+            /** @description What it looks, smells or feels like. */
+            text: string;
+        };
         /** @description Temperatures over time and the heat balance of the whole run. */
         SimulateAnswer: {
             /** @description At the lower face itself, °C; when symmetric the same as `top_c`. */
@@ -1587,7 +2372,7 @@ export interface components {
             shape_exponent?: number;
             /**
              * Format: double
-             * @description Temperature at the start, °C, −1 to 60 (with `constant` −50 to 500).
+             * @description Temperature at the start, °C, −60 to 60 (with `constant` to 500).
              */
             start_c: number;
             /** @description Whether only `top` is given and acts all round. */
@@ -1618,6 +2403,8 @@ export interface components {
         Smell: "little" | "some" | "strong";
         /** @description One kind of fish. */
         Species: {
+            /** @description Id of its build, for yields. */
+            body: string;
             /** @description What to know about its bones. */
             bones: string;
             /** @description Large ones can carry ciguatera toxin. */
@@ -1659,6 +2446,11 @@ export interface components {
             /** @description The band that a cook would take. */
             usual_doneness: string;
         };
+        /**
+         * @description A state of preparation in which fish is bought or served.
+         * @enum {string}
+         */
+        State: "whole" | "gutted" | "headed" | "filleted" | "skinned" | "steaks";
         /** @description One step on the card. */
         Step: {
             /** @description Machine name, such as `sear_skin`. */
@@ -1679,6 +2471,42 @@ export interface components {
             start_s: number;
             /** @description What to do, short. */
             title: string;
+        };
+        /** @description One kind to take instead. */
+        Substitute: {
+            /**
+             * Format: double
+             * @description How alike it behaves, 0 to 100.
+             */
+            alike: number;
+            /** @description What changes, as sentences. */
+            changes: string[];
+            /**
+             * Format: double
+             * @description Turned, s.
+             */
+            flip_s?: number | null;
+            /**
+             * Format: double
+             * @description How much later (earlier: negative) than the fish that it replaces, s.
+             */
+            later_s: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Its plan. */
+            plan: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /** @description Id of the kind. */
+            species: string;
+            /**
+             * Format: double
+             * @description Its usual thickness in this cut, mm.
+             */
+            thickness_mm: number;
         };
         /** @description The thin end simulated as its own thickness, on the clock of the thick one. */
         Tail: {
@@ -1705,6 +2533,73 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** @description How frozen fish is to be thawed. */
+        Thaw: {
+            /**
+             * Format: double
+             * @description Temperature in the freezer, °C, −40 to −2; −18 when left out.
+             */
+            from_c?: number | null;
+            /**
+             * Format: double
+             * @description Thickness of what is frozen together, mm; that of the piece when left out.
+             */
+            pack_mm?: number | null;
+            /** @description Where. */
+            place?: components["schemas"]["ThawPlace"];
+            /**
+             * Format: double
+             * @description Temperature of fridge (1 to 5 °C) or water (2 to 20 °C); 4 and 12 °C when left out.
+             */
+            place_c?: number | null;
+        };
+        /** @description When it is thawed. */
+        ThawAnswer: {
+            /** @description What to mind. */
+            cautions: string[];
+            /**
+             * Format: double
+             * @description Half of the ice has gone: stiff, but enough for the ways that allow a frozen start, s.
+             */
+            half_s: number;
+            /**
+             * Format: double
+             * @description When to take it out at the latest before it is wanted, s: a tenth more than `through_s`,
+             *     because nobody knows a pack to the millimetre.
+             */
+            lead_s: number;
+            /**
+             * Format: double
+             * @description Temperature where it thaws, °C.
+             */
+            place_c: number;
+            /** @description In one sentence. */
+            sentence: string;
+            /** @description Middle and surface over time. */
+            series: components["schemas"]["ColdSeries"];
+            /**
+             * Format: double
+             * @description When its surface passes 5 °C, s; none while it thaws.
+             */
+            surface_warm_s?: number | null;
+            /**
+             * Format: double
+             * @description No ice is left anywhere: safe to cook in any way, s.
+             */
+            through_s: number;
+        };
+        /**
+         * @description Where it thaws.
+         * @enum {string}
+         */
+        ThawPlace: "fridge" | "cold_water";
+        /** @description Thawing of one piece. */
+        ThawRequest: {
+            /** @description The piece; its `start_c` is that of the cooking and does not matter here. */
+            piece: components["schemas"]["Piece"];
+            /** @description How. */
+            thaw: components["schemas"]["Thaw"];
+        };
         /** @description New words for a card. */
         UpdateCard: {
             /** @description What the cook calls it, 1 to 80 characters. */
@@ -1728,6 +2623,38 @@ export interface components {
             id: string;
             /** @description Name in a sentence. */
             name: string;
+        };
+        /** @description Liquid in its vessel. */
+        VesselFill: {
+            /**
+             * Format: double
+             * @description With the fish in it, mm.
+             */
+            after_mm: number;
+            /**
+             * Format: double
+             * @description Level before the fish, mm.
+             */
+            before_mm: number;
+            /**
+             * Format: double
+             * @description Height of the vessel, mm.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Highest safe level, mm.
+             */
+            limit_mm: number;
+            /** @description What is in it: oil or liquid. */
+            liquid: string;
+            /**
+             * Format: double
+             * @description Litres before the fish.
+             */
+            litres: number;
+            /** @description Name of the vessel. */
+            vessel: string;
         };
     };
     responses: never;
@@ -2080,6 +3007,162 @@ export interface operations {
             };
         };
     };
+    create_buying_amount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuyRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuyingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyingAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_substitutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InsteadRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InsteadAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_freeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreezeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreezeAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_health: {
         parameters: {
             query?: never;
@@ -2177,6 +3260,162 @@ export interface operations {
             };
         };
     };
+    create_prep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_how_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/ld+json": unknown;
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_salt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaltRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaltAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     create_section: {
         parameters: {
             query?: never;
@@ -2235,6 +3474,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SimulateAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_thaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThawRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThawAnswer"];
                 };
             };
             413: {

@@ -359,14 +359,11 @@ fn sides<'a>(
             problems.add(&field, format!("not a question; allowed are {}", known.join(", ")));
             continue;
         };
-        match dispute.options.iter().find(|o| o.id == *side) {
-            Some(option) => {
-                taken.insert(&dispute.id, &option.id);
-            }
-            None => {
-                let known: Vec<&str> = dispute.options.iter().map(|o| o.id.as_str()).collect();
-                problems.add(&field, format!("`{side}` is not among {}", known.join(", ")));
-            }
+        if let Some(option) = dispute.options.iter().find(|o| o.id == *side) {
+            taken.insert(&dispute.id, &option.id);
+        } else {
+            let known: Vec<&str> = dispute.options.iter().map(|o| o.id.as_str()).collect();
+            problems.add(&field, format!("`{side}` is not among {}", known.join(", ")));
         }
     }
     taken
@@ -437,7 +434,7 @@ pub fn prepare(
     problems.finish()?;
     let Some(resolved) = resolved else { return Err(Vec::new()) };
     let plan = plan(catalogue, &PlanRequest { brief: Some(true), ..request.plan.clone() })
-        .map_err(|errors| in_plan(errors))?;
+        .map_err(in_plan)?;
     let scene = Scene {
         catalogue,
         request,

@@ -27,7 +27,7 @@ impl Scene<'_> {
         while let Some((before, tail)) = rest.split_once('{') {
             let (name, after) = tail.split_once('}').unwrap_or((tail, ""));
             out.push_str(before);
-            out.push_str(&match name {
+            let filled = match name {
                 "thaw" => self.thaw.map_or_else(String::new, |t| t.sentence.clone()),
                 "bones" => setting.species.bones.clone(),
                 "pieces" => self.pieces(),
@@ -46,7 +46,8 @@ impl Scene<'_> {
                 "salt_why" => self.salt.map_or_else(String::new, |s| s.why.clone()),
                 // A test keeps the data free of other names.
                 other => format!("{{{other}}}"),
-            });
+            };
+            out += &filled;
             rest = after;
         }
         out.push_str(rest);

@@ -1,6 +1,6 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
-use cindo_core::catalogue::{Band, Coating, Cut, Gear, Method, Oil, Species};
+use cindo_core::catalogue::{Band, Body, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -24,6 +24,12 @@ pub(crate) struct CatalogueDto<'a> {
     coatings: &'a [Coating],
     /// Equipment.
     gear: &'a [Gear],
+    /// Schools of salting.
+    saltings: &'a [Salting],
+    /// Signs to look for when buying.
+    signs: &'a [Sign],
+    /// Builds of fish with their yields.
+    bodies: &'a [Body],
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
 }
@@ -41,6 +47,9 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         oils: &catalogue.oils,
         coatings: &catalogue.coatings,
         gear: &catalogue.gear,
+        saltings: &catalogue.saltings,
+        signs: &catalogue.signs,
+        bodies: &catalogue.bodies,
         sources: &catalogue.sources,
     })
 }

@@ -2,8 +2,10 @@
 
 pub(crate) mod card;
 mod catalogue;
+mod fish;
 mod health;
 mod plan;
+mod prep;
 mod simulate;
 
 use actix_web::http::header;
@@ -27,6 +29,15 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(plan::create_comparison)
         .service(plan::create_backwards)
         .service(plan::create_ladder)
+        .service(prep::create_prep)
+        .service(prep::create_calendar)
+        .service(prep::create_how_to)
+        .service(prep::create_thaw)
+        .service(prep::create_freeze)
+        .service(prep::create_salt)
+        .service(fish::create_check)
+        .service(fish::create_buying_amount)
+        .service(fish::create_substitutes)
         .service(simulate::create_simulation)
         .service(card::list_cards)
         .service(card::create_card)

@@ -1,0 +1,115 @@
+use actix_web::web::{Data, Json};
+use actix_web::{HttpResponse, post};
+use cindo_core::cold::{FreezeAnswer, FreezeRequest, ThawAnswer, ThawRequest, freeze, thaw};
+use cindo_core::prep::{PrepAnswer, PrepRequest, prepare};
+use cindo_core::salt::{SaltAnswer, SaltRequest, salt};
+
+use super::Body;
+use crate::error::{ApiError, Problem};
+use crate::sheet::{SheetRequest, calendar, how_to};
+use crate::solver::Solver;
+
+/// Everything before the heat: steps with latest starts, amounts, salt, thawing.
+#[utoipa::path(
+    request_body = PrepRequest,
+    responses(
+        (status = 200, body = PrepAnswer),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/prep")]
+pub(crate) async fn create_prep(
+    solver: Data<Solver>,
+    Body(request): Body<PrepRequest>,
+) -> Result<Json<PrepAnswer>, ApiError> {
+    Ok(Json(solver.run(move |catalogue| prepare(catalogue, &request)).await??))
+}
+
+/// The same as a calendar file (RFC 5545).
+#[utoipa::path(
+    request_body = SheetRequest,
+    responses(
+        (status = 200, body = String, content_type = "text/calendar"),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/prep/calendar")]
+pub(crate) async fn create_calendar(
+    solver: Data<Solver>,
+    Body(SheetRequest { prep, heat_at }): Body<SheetRequest>,
+) -> Result<HttpResponse, ApiError> {
+    let answer = solver.run(move |catalogue| prepare(catalogue, &prep)).await??;
+    let text = calendar(&answer, heat_at)?;
+    Ok(HttpResponse::Ok().content_type("text/calendar; charset=utf-8").body(text))
+}
+
+/// The same as a schema.org `HowTo` in JSON-LD.
+#[utoipa::path(
+    request_body = SheetRequest,
+    responses(
+        (status = 200, body = serde_json::Value, content_type = "application/ld+json"),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/prep/how-to")]
+pub(crate) async fn create_how_to(
+    solver: Data<Solver>,
+    Body(SheetRequest { prep, .. }): Body<SheetRequest>,
+) -> Result<HttpResponse, ApiError> {
+    let answer = solver.run(move |catalogue| prepare(catalogue, &prep)).await??;
+    Ok(HttpResponse::Ok().content_type("application/ld+json").json(how_to(&answer)))
+}
+
+/// When frozen fish is thawed.
+#[utoipa::path(
+    request_body = ThawRequest,
+    responses(
+        (status = 200, body = ThawAnswer),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/thaw")]
+pub(crate) async fn create_thaw(
+    solver: Data<Solver>,
+    Body(request): Body<ThawRequest>,
+) -> Result<Json<ThawAnswer>, ApiError> {
+    Ok(Json(solver.run(move |catalogue| thaw(catalogue, &request)).await??))
+}
+
+/// Whether a freezer deals with parasites, and when.
+#[utoipa::path(
+    request_body = FreezeRequest,
+    responses(
+        (status = 200, body = FreezeAnswer),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/freeze")]
+pub(crate) async fn create_freeze(
+    solver: Data<Solver>,
+    Body(request): Body<FreezeRequest>,
+) -> Result<Json<FreezeAnswer>, ApiError> {
+    Ok(Json(solver.run(move |catalogue| freeze(catalogue, &request)).await??))
+}
+
+/// Where the salt is when the fish meets the heat.
+#[utoipa::path(
+    request_body = SaltRequest,
+    responses(
+        (status = 200, body = SaltAnswer),
+        (status = 413, body = Problem, content_type = "application/problem+json"),
+        (status = 422, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/salt")]
+pub(crate) async fn create_salt(
+    solver: Data<Solver>,
+    Body(request): Body<SaltRequest>,
+) -> Result<Json<SaltAnswer>, ApiError> {
+    Ok(Json(solver.run(move |catalogue| salt(catalogue, &request)).await??))
+}

@@ -1,0 +1,36 @@
+//! The preparation in open formats: iCalendar and JSON-LD.
+
+mod calendar;
+mod how_to;
+
+use cindo_core::prep::{PrepAnswer, PrepRequest, PrepStep};
+use jiff::civil::DateTime;
+use serde::Deserialize;
+use utoipa::ToSchema;
+
+pub(crate) use calendar::calendar;
+pub(crate) use how_to::how_to;
+
+/// A preparation and the moment it counts back from.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct SheetRequest {
+    /// What to prepare.
+    pub(crate) prep: PrepRequest,
+    /// When the fish meets the heat, on the kitchen's own clock: `2026-11-25T19:30:00`.
+    #[schema(value_type = String, example = "2026-11-25T19:30:00")]
+    pub(crate) heat_at: DateTime,
+}
+
+/// A step's words in one text.
+fn words(step: &PrepStep) -> String {
+    match &step.why {
+        Some(why) => format!("{} {why}", step.detail),
+        None => step.detail.clone(),
+    }
+}
+
+/// What is served, and how long it takes in the heat and at rest, s.
+fn cooking_s(answer: &PrepAnswer) -> f64 {
+    answer.pull_s + answer.rest_s
+}
