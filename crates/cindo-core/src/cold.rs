@@ -290,8 +290,9 @@ pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, 
         lead_s: MARGIN * through_s,
         surface_warm_s: warm_s,
         sentence: format!(
-            "{} thick, from {from_c:.0} °C: thawed through after {} {}.",
+            "{} thick, from {} °C: thawed through after {} {}.",
             millimetres(block.thickness_m),
+            signed(from_c),
             long_time(through_s),
             match how.place {
                 ThawPlace::Fridge => format!("on a rack in a {place_c:.0} °C fridge"),
@@ -301,6 +302,11 @@ pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, 
         cautions: thaw_cautions(how.place, species.histamine, warm_s, through_s),
         series: series.thinned(),
     })
+}
+
+/// Whole degrees with a proper minus.
+fn signed(celsius: f64) -> String {
+    format!("{celsius:.0}").replace('-', "−")
 }
 
 fn millimetres(m: f64) -> String {
@@ -400,7 +406,8 @@ pub fn freeze(
             long_time(safe)
         ),
         _ => format!(
-            "Never: at {freezer_c:.0} °C the middle stays above −20 °C, however long it lies. Buy fish frozen for eating raw, use a colder freezer, or cook it through."
+            "Never: at {} °C the middle stays above −20 °C, however long it lies. Buy fish frozen for eating raw, use a colder freezer, or cook it through.",
+            signed(freezer_c)
         ),
     };
     Ok(FreezeAnswer {

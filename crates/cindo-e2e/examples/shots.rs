@@ -14,6 +14,9 @@ const CHAR: &str = "/?fish=arctic_char&cut=fillet&mm=21&skin=on&start=5&method=r
 const WHOLE: &str = "/?fish=gurnard&cut=whole_round&mm=46&skin=on&start=6&method=roast&done=just_done&count=1&weight=520&way=bed";
 const ASKED: &str = "/?fish=hake&cut=loin&mm=28&skin=on&start=5&method=sear&done=medium&count=2&weight=180&tail=12&turn=330";
 
+const PREP: &str = "/prep?fish=hake&cut=loin&mm=28&skin=on&start=5&method=sear&done=medium&count=4&weight=180&salt=quick&thaw=fridge&sauce=yes&at=19:30";
+const PREP_FRIED: &str = "/prep?fish=haddock&cut=fillet&mm=22&skin=off&start=5&method=deep_fry&done=just_done&count=4&weight=160&chips=4&at=19:30";
+
 /// Name, screen, theme, address.
 const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-wide-light", Screen::Desk, "light", HAKE),
@@ -35,6 +38,20 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
         Screen::Phone,
         "light",
         "/compare?fish=plaice&cut=fillet&mm=12&skin=off&start=5&method=sear&done=just_done",
+    ),
+    ("prep-wide-light", Screen::Desk, "light", PREP),
+    ("prep-phone-light", Screen::Phone, "light", PREP_FRIED),
+    (
+        "fish-wide-light",
+        Screen::Desk,
+        "light",
+        "/fish?fish=mackerel&cut=fillet&mm=18&skin=on&start=5&method=grill&done=medium",
+    ),
+    (
+        "fish-phone-light",
+        Screen::Phone,
+        "light",
+        "/fish?fish=cod&cut=loin&mm=32&skin=off&start=5&method=sear&done=medium&tab=instead",
     ),
     ("ladder-wide-light", Screen::Desk, "light", "/ladder"),
     ("cards-wide-light", Screen::Desk, "light", "/cards"),
@@ -58,14 +75,31 @@ async fn main() -> Outcome {
         );
         browser.client.execute(&store, vec![]).await?;
         browser.client.goto(&format!("{}{address}", server.address)).await?;
-        if address.starts_with("/cards") {
-            browser.until("document.querySelectorAll('main li').length > 7").await?;
-        } else if address.starts_with("/compare") || address.starts_with("/ladder") {
-            browser.until("document.querySelectorAll('main tbody tr').length > 5").await?;
-        } else {
-            browser.settled().await?;
-        }
+        let ready = ready(&browser, address).await;
         browser.shoot(&folder.join(format!("{name}.png"))).await?;
+        // What it looks like helps to see why.
+        ready?;
+    }
+    Ok(())
+}
+
+/// Waits until a view shows what it is about.
+async fn ready(browser: &Browser, address: &str) -> Outcome {
+    let rows = |css: &str| {
+        format!(
+            "document.querySelectorAll('{css}').length > 5 && document.fonts.status === 'loaded'"
+        )
+    };
+    if address.starts_with("/cards") {
+        browser.until(&rows("main li")).await?;
+    } else if address.starts_with("/compare") || address.starts_with("/ladder") {
+        browser.until(&rows("main tbody tr")).await?;
+    } else if address.starts_with("/prep") {
+        browser.until(&rows("main ol > li")).await?;
+    } else if address.starts_with("/fish") {
+        browser.until(&rows("[role=tabpanel] li")).await?;
+    } else {
+        browser.settled().await?;
     }
     Ok(())
 }

@@ -21,6 +21,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("@/features/compare")).ComparePage }),
       },
       {
+        path: "/prep",
+        lazy: async () => ({ Component: (await import("@/features/prep")).PrepPage }),
+      },
+      {
+        path: "/fish",
+        lazy: async () => ({ Component: (await import("@/features/fish")).FishPage }),
+      },
+      {
         path: "/ladder",
         lazy: async () => ({ Component: (await import("@/features/ladder")).LadderPage }),
       },

@@ -1,10 +1,12 @@
-import type { Catalogue, CompareRequest, PlanRequest, School } from "@/api/client";
+import type { Catalogue, CompareRequest, Freshness, PlanRequest, School } from "@/api/client";
 import type { Preferences } from "./preferences";
 
 /** A plan as the page holds it: the request, whose short form is the address. */
 export type PlanDraft = PlanRequest;
 
 const SCHOOLS: readonly School[] = ["skin_side", "two_sided", "many_turns", "one_side"];
+
+const FRESHNESS: readonly Freshness[] = ["use_raw", "cook_today", "cook_through", "leave_it"];
 
 /** What the page opens on: a good piece for a first look. */
 const FIRST: PlanDraft = {
@@ -21,7 +23,7 @@ const FIRST: PlanDraft = {
   doneness: "medium",
 };
 
-function numberOf(params: URLSearchParams, key: string): number | undefined {
+export function numberOf(params: URLSearchParams, key: string): number | undefined {
   const text = params.get(key);
   if (text === null || text.trim() === "") return undefined;
   const value = Number(text);
@@ -47,6 +49,7 @@ export function readAddress(
     turn_s: numberOf(params, "turn"),
     out_s: numberOf(params, "out"),
   };
+  const fresh = FRESHNESS.find((f) => f === params.get("fresh"));
   const tail = numberOf(params, "tail");
   const long = numberOf(params, "length");
   const hasPiece = params.has("fish");
@@ -65,6 +68,7 @@ export function readAddress(
       ...(params.get("frozen") === "yes" ? { frozen_for_parasites: true } : {}),
       ...(params.get("measured") === "yes" ? { thickness_measured: true } : {}),
       ...(params.get("stuffed") === "yes" ? { stuffed: true } : {}),
+      ...(fresh ? { freshness: fresh } : {}),
       ...(tail === undefined ? {} : { tail_mm: tail }),
       ...(long === undefined ? {} : { length_mm: long }),
     },
@@ -137,6 +141,7 @@ export function writeAddress(draft: PlanDraft): URLSearchParams {
   if (piece.frozen_for_parasites) params.set("frozen", "yes");
   if (piece.thickness_measured) params.set("measured", "yes");
   if (piece.stuffed) params.set("stuffed", "yes");
+  if (piece.freshness) params.set("fresh", piece.freshness);
   if (draft.coating) params.set("coat", draft.coating);
   if (draft.variant) params.set("way", draft.variant);
   if (draft.oil) params.set("oil", draft.oil);
@@ -160,6 +165,7 @@ export function withSpecies(
     tail_mm: _tail,
     stuffed: _stuffed,
     frozen_for_parasites: _frozen,
+    freshness: _freshness,
     ...piece
   } = draft.piece;
   const keepsDoneness =

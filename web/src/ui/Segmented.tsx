@@ -5,7 +5,8 @@ interface Props<T extends string> {
   value: T;
   options: readonly (readonly [T, string])[];
   onChange: (value: T) => void;
-  stacked?: boolean;
+  /** Label above; options in a column, or in a row that wraps. */
+  stacked?: boolean | "row";
 }
 
 /** One choice of a few, all in view. */
@@ -24,11 +25,19 @@ export function Segmented<T extends string>({
       }
     >
       <legend className="float-left font-bold">{label}</legend>
-      <div className={stacked ? "join join-vertical clear-both" : "join"}>
+      <div
+        className={
+          stacked === "row"
+            ? "join clear-both flex-wrap"
+            : stacked
+              ? "join join-vertical clear-both"
+              : "join"
+        }
+      >
         {options.map(([option, text]) => (
           <label
             key={option}
-            className={`btn join-item min-h-11 ${stacked ? "justify-start" : ""} ${
+            className={`btn join-item min-h-11 ${stacked === true ? "justify-start" : ""} ${
               option === value ? "btn-neutral" : "bg-base-100"
             } has-focus-visible:outline-3 has-focus-visible:outline-accent`}
           >

@@ -18,12 +18,14 @@ import {
   writeAddress,
 } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
+import { carryPrep } from "@/lib/prepAddress";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
 import type { Mark } from "@/picture/MarkHandles";
 import { PlanPicture } from "@/picture/PlanPicture";
 import { Backwards } from "./Backwards";
 import { Batch } from "./Batch";
+import { Before } from "./Before";
 import { Cautions } from "./Cautions";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
@@ -51,14 +53,16 @@ function useDraft() {
     (draft: PlanDraft) => {
       // Held until the address has it, or the old plan would flash by.
       setHeld({ draft, isDone: true });
-      setParams(writeAddress(draft), { replace: true });
+      setParams((old) => carryPrep(writeAddress(draft), old), { replace: true });
     },
     [setParams],
   );
   const drag = useCallback((draft: PlanDraft) => {
     setHeld({ draft, isDone: false });
   }, []);
-  if (held?.isDone && address === writeAddress(held.draft).toString()) setHeld(null);
+  if (held?.isDone && address === carryPrep(writeAddress(held.draft), params).toString()) {
+    setHeld(null);
+  }
   return {
     draft: held?.draft ?? settled,
     settled: held?.isDone ? held.draft : settled,
@@ -204,6 +208,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               />
             </section>
             <Gentler plan={plan} draft={draft} onChange={commit} />
+            <Before draft={settled} isSettled={!isDragging && !isBehind && failure === null} />
             <Steps plan={later} moment={moment} onMoment={setMoment} />
             <Judgements plan={later} />
             <Backwards

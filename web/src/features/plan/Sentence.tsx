@@ -18,9 +18,13 @@ interface Props {
   fishButton: RefObject<HTMLButtonElement | null>;
 }
 
-/** Fridge and bench, °C. */
-const FRIDGE_C = 5;
-const TEMPERED_C = 15;
+/** Starts that have a name, °C; half of the ice is left at about −2 °C. */
+const STARTS = [
+  ["fridge", "straight from the fridge", 5],
+  ["bench", "tempered", 15],
+  ["half", "half thawed", -2],
+  ["frozen", "frozen hard", -18],
+] as const;
 
 const COUNTS = ["no", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight"];
 
@@ -248,15 +252,13 @@ export const Sentence = memo(function Sentence({
         <Segmented
           stacked
           label="How cold"
-          value={
-            piece.start_c === FRIDGE_C ? "fridge" : piece.start_c === TEMPERED_C ? "bench" : "other"
-          }
-          options={[
-            ["fridge", `straight from the fridge, ${format(temperature, FRIDGE_C)}`],
-            ["bench", `tempered, ${format(temperature, TEMPERED_C)}`],
-          ]}
+          value={STARTS.find(([, , c]) => c === piece.start_c)?.[0] ?? "other"}
+          options={STARTS.map(
+            ([id, name, c]) => [id, `${name}, ${format(temperature, c)}`] as const,
+          )}
           onChange={(where) => {
-            set({ start_c: where === "fridge" ? FRIDGE_C : TEMPERED_C });
+            const start = STARTS.find(([id]) => id === where);
+            if (start) set({ start_c: start[2] });
           }}
         />
         <Stepper
@@ -401,9 +403,7 @@ function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactN
 }
 
 function coldness(startC: number, shown: string): string {
-  if (startC === FRIDGE_C) return "straight from the fridge";
-  if (startC === TEMPERED_C) return "tempered";
-  return `at ${shown}`;
+  return STARTS.find(([, , c]) => c === startC)?.[1] ?? `at ${shown}`;
 }
 
 function schoolText(school: School, skin: boolean): string {

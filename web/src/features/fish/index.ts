@@ -1,0 +1,1 @@
+export { FishPage } from "./FishPage";

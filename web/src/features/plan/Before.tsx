@@ -1,0 +1,44 @@
+import { memo, useMemo } from "react";
+import { Link, useSearchParams } from "react-router";
+import { usePrep } from "@/api/prep";
+import type { PlanDraft } from "@/lib/planAddress";
+import { usePreferences } from "@/lib/preferences";
+import { readPrep, toPrep } from "@/lib/prepAddress";
+import { wait } from "@/lib/time";
+
+/** The first lines of a plan: what comes before the heat, with latest starts. */
+export const Before = memo(function Before({
+  draft,
+  isSettled,
+}: {
+  draft: PlanDraft;
+  isSettled: boolean;
+}) {
+  const { preferences } = usePreferences();
+  const [params] = useSearchParams();
+  const address = params.toString();
+  const request = useMemo(
+    () => toPrep(draft, readPrep(new URLSearchParams(address)), preferences),
+    [draft, address, preferences],
+  );
+  const { data } = usePrep(request, isSettled);
+  if (!data) return null;
+  return (
+    <section
+      aria-label="Before the heat"
+      className="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-base-300 border-y py-2 max-lg:order-3"
+    >
+      <Link
+        to={{ pathname: "/prep", search: address }}
+        className="font-bold text-primary underline decoration-dotted underline-offset-4 print:no-underline"
+      >
+        Before the heat
+      </Link>
+      {data.first_lines.map((line) => (
+        <span key={line.title}>
+          <b className="text-secondary">−{wait(line.starts_before_s)}</b> {line.title}
+        </span>
+      ))}
+    </section>
+  );
+});
