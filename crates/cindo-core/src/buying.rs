@@ -103,10 +103,11 @@ pub struct BuyingAnswer {
 
 /// Looked at fewer than this, there is no verdict.
 const ENOUGH_SIGNS: usize = 3;
-/// Mean points a sign, best three quarters of what a perfect fish gets, and below zero.
+/// Points as a share of what a perfect fish would get, from which each verdict holds (modelling
+/// choices).
 const RAW_SHARE: f64 = 0.85;
 const TODAY_SHARE: f64 = 0.35;
-const THROUGH_SHARE: f64 = -0.2;
+const THROUGH_SHARE: f64 = -0.45;
 
 /// Judges what was seen.
 ///

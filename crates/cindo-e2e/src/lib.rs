@@ -90,7 +90,7 @@ impl Server {
 #[derive(Debug)]
 pub struct Browser {
     _driver: Group,
-    _profile: tempfile::TempDir,
+    profile: tempfile::TempDir,
     /// What drives it.
     pub client: Client,
 }
@@ -152,7 +152,7 @@ impl Browser {
                 |i: usize| inner[i].as_u64().and_then(|v| u32::try_from(v).ok()).unwrap_or(0);
             client.set_window_size(width + extra(0), height + extra(1)).await?;
         }
-        Ok(Self { _driver: driver, _profile: profile, client })
+        Ok(Self { _driver: driver, profile, client })
     }
 
     /// Waits until a script's value is truthy, and returns it.
@@ -196,6 +196,22 @@ impl Browser {
         let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
         found.click().await?;
         Ok(())
+    }
+
+    /// Waits for a file that the page saved, and returns its text.
+    ///
+    /// # Errors
+    /// It never comes, or cannot be read.
+    pub async fn saved(&self, name: &str) -> Result<String, Box<dyn std::error::Error>> {
+        let path = self.profile.path().join(name);
+        let from = Instant::now();
+        while from.elapsed() < PATIENCE {
+            if path.is_file() {
+                return Ok(std::fs::read_to_string(path)?);
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        Err(format!("{name} was never saved").into())
     }
 
     /// Fails on serious or critical findings of axe-core.

@@ -52,7 +52,7 @@ export function massIn(units: Units): Quantity {
 }
 
 export const format = (quantity: Quantity, si: number): string =>
-  `${quantity.show(si).toFixed(quantity.digits)} ${quantity.unit}`;
+  `${quantity.show(si).toFixed(quantity.digits).replace("-", "−")} ${quantity.unit}`;
 
 /** Rewrites the figures of a sentence: "4 to 120 mm", "−20 °C", "175–180 °C". */
 export function localise(text: string, units: Units): string {

@@ -9,12 +9,14 @@ interface Props {
   value: number;
   onChange: (value: number) => void;
   error?: string | undefined;
+  /** Room for three figures only. */
+  narrow?: boolean;
 }
 
 const round = (value: number, step: number) => Math.round(value / step) * step;
 
 /** A number with less and more, typed or stepped. What is typed stays as typed while typing. */
-export function Stepper({ label, quantity, value, onChange, error }: Props) {
+export function Stepper({ label, quantity, value, onChange, error, narrow }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const shown = quantity.show(value).toFixed(quantity.digits);
@@ -40,7 +42,7 @@ export function Stepper({ label, quantity, value, onChange, error }: Props) {
         </button>
         <input
           id={id}
-          className="input join-item h-11 w-24 text-center text-lg"
+          className={`input join-item h-11 text-center text-lg ${narrow ? "w-14 px-1" : "w-24"}`}
           inputMode="decimal"
           value={draft ?? shown}
           aria-invalid={error !== undefined}

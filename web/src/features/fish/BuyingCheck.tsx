@@ -68,7 +68,7 @@ export function BuyingCheck({ catalogue, draft, onKeep }: Props) {
         <section
           aria-label="Verdict"
           aria-live="polite"
-          className={`sticky top-3 h-fit rounded-box border-2 bg-base-100 p-4 max-xl:bottom-3 ${
+          className={`h-fit rounded-box border-2 bg-base-100 p-4 xl:sticky xl:top-3 ${
             verdict ? LOOKS[verdict] : "border-base-300"
           }`}
         >
@@ -76,7 +76,7 @@ export function BuyingCheck({ catalogue, draft, onKeep }: Props) {
           <div className="text-base-content">
             <p className="mt-1">{data.reason}</p>
             {data.notes.map((note) => (
-              <p key={note} className="mt-2 text-sm max-xl:hidden">
+              <p key={note} className="mt-2 text-sm">
                 {localise(note, preferences)}
               </p>
             ))}

@@ -38,6 +38,7 @@ export function HowMuch({ species }: { species: Species }) {
     <div className="grid gap-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <Stepper
+          narrow
           label="Guests"
           quantity={COUNT}
           value={guests}
@@ -47,6 +48,7 @@ export function HowMuch({ species }: { species: Species }) {
           error={complaint("guests")}
         />
         <Stepper
+          narrow
           label="A portion"
           quantity={mass}
           value={portion}
@@ -101,10 +103,10 @@ export function HowMuch({ species }: { species: Species }) {
                   <th scope="row" className="py-1.5 font-bold">
                     {p.name}
                   </th>
-                  <td className="whitespace-nowrap px-3 text-right font-bold">
+                  <td className="whitespace-nowrap px-3 py-1.5 text-right font-bold">
                     {heavy(p.grams, mass)}
                   </td>
-                  <td className="text-sm">{p.advice}</td>
+                  <td className="py-1.5 text-sm">{p.advice}</td>
                 </tr>
               ))}
             </tbody>

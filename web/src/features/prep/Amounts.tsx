@@ -36,6 +36,7 @@ export function Amounts({ prep, draft, guests, onChange }: Props) {
       {prep.vessel && <Vessel vessel={prep.vessel} />}
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3 print:hidden">
         <Stepper
+          narrow
           label="Servings of chips"
           quantity={COUNT}
           value={draft.chips}
@@ -56,6 +57,7 @@ export function Amounts({ prep, draft, guests, onChange }: Props) {
         </label>
         {draft.sauce && (
           <Stepper
+            narrow
             label="Guests"
             quantity={COUNT}
             value={guests}
@@ -152,23 +154,25 @@ function Vessel({ vessel }: { vessel: VesselFill }) {
   return (
     <div className="flex gap-4 print:break-inside-avoid">
       <VesselPicture vessel={vessel} />
-      <dl className="grid grow content-center gap-1">
-        <div className="font-bold text-lg">
+      <div className="grow self-center">
+        <p className="pb-1 font-bold text-lg">
           {vessel.litres} l of {vessel.liquid} in the {vessel.vessel}
-        </div>
-        {(
-          [
-            ["Before the fish", vessel.before_mm],
-            ["With the fish in it", vessel.after_mm],
-            ["Not higher than", vessel.limit_mm],
-          ] as const
-        ).map(([name, mm]) => (
-          <div key={name} className="flex justify-between gap-3 border-base-300 border-t">
-            <dt>{name}</dt>
-            <dd className="font-bold">{format(length, mm)}</dd>
-          </div>
-        ))}
-      </dl>
+        </p>
+        <dl className="grid gap-1">
+          {(
+            [
+              ["Before the fish", vessel.before_mm],
+              ["With the fish in it", vessel.after_mm],
+              ["Not higher than", vessel.limit_mm],
+            ] as const
+          ).map(([name, mm]) => (
+            <div key={name} className="flex justify-between gap-3 border-base-300 border-t">
+              <dt>{name}</dt>
+              <dd className="font-bold">{format(length, mm)}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
     </div>
   );
 }

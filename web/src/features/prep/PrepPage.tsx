@@ -91,6 +91,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
           }}
         />
         <Stepper
+          narrow
           label="Pieces"
           quantity={COUNT}
           value={plan.piece.count ?? 1}
@@ -100,6 +101,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
           error={complaint("plan.piece.count")}
         />
         <Stepper
+          narrow
           label="Thickness"
           quantity={lengthIn(preferences)}
           value={plan.piece.thickness_mm}

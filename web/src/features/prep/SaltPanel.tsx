@@ -62,8 +62,9 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
       {salt && (
         <>
           <p className="text-sm">{salt.why}</p>
-          <div className="flex flex-wrap gap-x-5 gap-y-3 print:hidden">
+          <div className="grid grid-cols-2 gap-x-5 gap-y-3 print:hidden">
             <Stepper
+              narrow
               label={minutes >= 120 ? "Hours" : "Minutes"}
               quantity={
                 minutes >= 120
@@ -83,6 +84,7 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
               error={complaint("salt.minutes")}
             />
             <Stepper
+              narrow
               label={kind === "brine" ? "In 100 g of brine" : "For 100 g"}
               quantity={GRAMS}
               value={choice.percent ?? usual}
@@ -103,6 +105,7 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
               Rinse
             </label>
             <Stepper
+              narrow
               label="Rest after it"
               quantity={{ ...MINUTES, step: 15 }}
               value={choice.rest_min ?? 0}
@@ -147,7 +150,7 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
                 <th scope="col" className="font-normal">
                   What if …
                 </th>
-                <th scope="col" className="px-3 text-right font-normal">
+                <th scope="col" className="whitespace-nowrap px-3 text-right font-normal">
                   on the plate
                 </th>
                 <th scope="col" className="text-right font-normal">
@@ -161,8 +164,10 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
                   <th scope="row" className="font-normal">
                     {c.what}
                   </th>
-                  <td className="px-3 text-right font-bold">{c.eaten_percent} %</td>
-                  <td className="text-right font-bold">{c.surface_percent} %</td>
+                  <td className="whitespace-nowrap px-3 text-right font-bold">
+                    {c.eaten_percent} %
+                  </td>
+                  <td className="whitespace-nowrap text-right font-bold">{c.surface_percent} %</td>
                 </tr>
               ))}
             </tbody>

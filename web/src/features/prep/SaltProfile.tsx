@@ -16,8 +16,9 @@ export function SaltProfile({ salt, skin }: { salt: Salt; skin: boolean }) {
   const last = heights.length - 1;
   // Cell centres stop half a cell short of the faces.
   const topMm = (heights[last] ?? 0) + (heights[0] ?? 0);
-  const most = Math.max(1, Math.ceil(Math.max(...salt.salt_percent)));
-  const x = scaleLinear([0, most], [LEFT, WIDTH - 8]);
+  // The very edge would squeeze all the rest: it may run off the scale.
+  const most = Math.max(1, Math.ceil(1.2 * salt.surface_percent));
+  const x = scaleLinear([0, most], [LEFT, WIDTH - 8]).clamp(true);
   const y = scaleLinear([0, topMm], [HEIGHT - BOTTOM, 4]);
   const shape = area<number>()
     .x0(x(0))
