@@ -23,6 +23,15 @@ pub struct Ingredient {
     /// Allergens in it.
     #[serde(default)]
     pub allergens: Vec<String>,
+    /// Acid, g/g.
+    #[serde(default)]
+    pub acid_share: f64,
+    /// Salt, g/g.
+    #[serde(default)]
+    pub salt_share: f64,
+    /// Sugar, g/g.
+    #[serde(default)]
+    pub sugar_share: f64,
 }
 
 /// How much of a mixture is wanted.

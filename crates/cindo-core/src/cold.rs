@@ -151,7 +151,7 @@ const LONGEST_S: f64 = 6.0 * 86_400.0;
 const MARGIN: f64 = 1.1;
 const SAMPLES: usize = 120;
 const ACCURACY: Accuracy =
-    Accuracy { cells: 40, columns: 1, tolerance_k: 0.05, longest_step_s: 600.0 };
+    Accuracy { cells: 40, columns: 1, tolerance_k: 0.01, longest_step_s: 300.0 };
 
 impl Cut {
     /// How the solver sees a piece that is reached from all round.

@@ -18,6 +18,7 @@ pub mod face;
 pub mod grid;
 pub mod ice;
 pub mod instead;
+pub mod marinade;
 pub mod material;
 pub mod method;
 pub mod plan;

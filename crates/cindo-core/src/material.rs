@@ -226,6 +226,11 @@ impl Flesh {
         }
     }
 
+    /// Whether ice takes over below the freezing point.
+    pub fn freezes(&self) -> bool {
+        self.ice.is_some()
+    }
+
     /// Flesh of constant properties: no plateau, no drying.
     pub fn constant(properties: &ConstantProperties, boil_c: f64) -> Self {
         let capacity = properties.rho * properties.cp;

@@ -186,6 +186,7 @@ pub enum Rule {
     MercuryAtRisk,
     CiguateraAtRisk,
     FreshwaterUndercooked,
+    CookThrough,
     Parasites,
     ParasitesExemptFarmed,
     ParasitesExemptTuna,
@@ -244,6 +245,8 @@ pub struct Circumstances<'a> {
     pub oil_level_share: Option<f64>,
     /// Guests at risk eat it.
     pub at_risk: bool,
+    /// The look before buying said to cook it through.
+    pub cook_through: bool,
 }
 
 /// Oil this close to the lower end of its smoke point is warned of, K.
@@ -278,6 +281,7 @@ impl Rule {
             Self::Spatter => fries && c.coating.wet > 0.2,
             Self::ParcelSteam => c.coating.wraps,
             Self::AtRisk => c.at_risk,
+            Self::CookThrough => c.cook_through,
             Self::NotListeria => {
                 c.verdict.reaches_63c_15s && c.verdict.f70_min < LISTERIA_6_LOG_MIN
             }

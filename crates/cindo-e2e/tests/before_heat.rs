@@ -70,6 +70,13 @@ async fn bad_fish_is_refused_with_the_reason() -> Outcome {
     browser.until(&format!("{verdict}.includes('begun to thaw')")).await?;
     browser.check_no_sideways_scroll().await?;
     browser.check_accessible().await?;
+    browser.press("Keep with the piece").await?;
+    browser.until("location.search.includes('fresh=leave_it')").await?;
+    browser.press("Plan it").await?;
+    let refusal = "document.querySelector('[role=alert]')?.innerText";
+    browser.until(&format!("{refusal}?.includes('not for the kitchen')")).await?;
+    browser.press("This is another piece").await?;
+    browser.settled().await?;
     Ok(())
 }
 

@@ -85,6 +85,57 @@ fn every_question_about_a_piece_has_its_address() {
 }
 
 #[test]
+fn what_comes_before_the_heat_has_its_addresses() {
+    let server = Server::demo();
+    let hake: Value = serde_json::from_str(HAKE).unwrap();
+    let piece = &hake["piece"];
+    let thaw = json!({ "piece": piece, "thaw": { "place": "cold_water" } });
+    let freeze = json!({ "piece": piece, "freezer_c": -18 });
+    let salt = json!({ "piece": piece, "salt": { "school": "wet_brine" } });
+    let prep = json!({ "plan": hake });
+    let look = json!({ "species": "hake", "form": "cut", "signs": { "smell": "sea" } });
+    let amount = json!({ "species": "hake", "guests": 4, "portion_g": 170, "served": "filleted" });
+    let sheet = json!({ "prep": prep, "heat_at": "2026-11-25T19:30:00" });
+    // Address, a question with an answer, and one whose wrong field is named.
+    for (address, good, wrong, field) in [
+        ("/api/thaw", &thaw, json!({ "piece": piece, "thaw": { "from_c": 4 } }), "thaw.from_c"),
+        ("/api/freeze", &freeze, json!({ "piece": piece, "freezer_c": 4 }), "freezer_c"),
+        ("/api/salt", &salt, json!({ "piece": piece, "salt": { "school": "x" } }), "salt.school"),
+        ("/api/prep", &prep, json!({ "plan": hake, "guests": 0 }), "guests"),
+        ("/api/prep/calendar", &sheet, json!({ "prep": prep, "heat_at": "soon" }), "heat_at"),
+        ("/api/prep/how-to", &sheet, json!({ "prep": prep }), "heat_at"),
+        (
+            "/api/fish/check",
+            &look,
+            json!({ "species": "hake", "form": "cut", "signs": { "eyes": "bright" } }),
+            "signs.eyes",
+        ),
+        (
+            "/api/fish/amount",
+            &amount,
+            json!({ "species": "hake", "guests": 0, "portion_g": 170, "served": "whole" }),
+            "guests",
+        ),
+        (
+            "/api/fish/instead",
+            &prep,
+            json!({ "plan": { "piece": piece, "method": "boil", "doneness": "medium" } }),
+            "method",
+        ),
+    ] {
+        let answer = server.post(address, &good.to_string());
+        assert_eq!(answer.status, 200, "{address}");
+        let refused = server.post(address, &wrong.to_string());
+        assert_eq!((refused.status, refused.fields()), (422, vec![field.to_owned()]), "{address}");
+        assert_eq!(server.post(address, "{").status, 422, "{address}");
+    }
+    // What a test of the core cannot see: a date at the end of what a calendar holds.
+    let late = json!({ "prep": prep, "heat_at": "9999-12-31T23:59:00" });
+    let refused = server.post("/api/prep/calendar", &late.to_string());
+    assert_eq!((refused.status, refused.fields()), (422, vec!["heat_at".to_owned()]));
+}
+
+#[test]
 fn simulate_answers_with_the_fields_of_the_contract() {
     let server = Server::demo();
     let run = server.post("/api/simulate", PAN).json();

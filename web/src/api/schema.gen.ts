@@ -1374,6 +1374,31 @@ export interface components {
             /** @description What the fat, oven, liquid or fire looks like. */
             look: string;
         };
+        /** @description A marinade's limits. */
+        Marinade: {
+            /**
+             * Format: double
+             * @description Acid, g per 100 g.
+             */
+            acid_percent: number;
+            /**
+             * Format: double
+             * @description Longest time in it, min.
+             */
+            longest_min: number;
+            /** @description In sentences: what sets the limit, what burns. */
+            notes: string[];
+            /**
+             * Format: double
+             * @description Salt, g per 100 g.
+             */
+            salt_percent: number;
+            /**
+             * Format: double
+             * @description Sugar, g per 100 g.
+             */
+            sugar_percent: number;
+        };
         /**
          * @description What it is made of.
          * @enum {string}
@@ -1792,11 +1817,14 @@ export interface components {
             hands_on_s: number;
             /** @description How long and how hot it may be held. */
             holding: string[];
+            /** @description Name of what it cooks in. */
+            in_vessel?: string | null;
             /**
              * Format: double
              * @description From the first step to the heat, s.
              */
             lead_s: number;
+            marinade?: components["schemas"]["Marinade"] | null;
             /**
              * Format: double
              * @description In the heat, s.

@@ -227,3 +227,9 @@ export function withoutOwnTimes(draft: PlanDraft): PlanDraft {
   const { turn_s: _turn, out_s: _out, ...rest } = draft;
   return rest;
 }
+
+/** Another piece: what was seen at the counter does not count for it. */
+export function withoutVerdict(draft: PlanDraft): PlanDraft {
+  const { freshness: _freshness, ...piece } = draft.piece;
+  return { ...draft, piece };
+}

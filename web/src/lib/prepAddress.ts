@@ -12,6 +12,8 @@ export interface PrepDraft {
   chips: number;
   guests: number | null;
   sauce: boolean;
+  /** Id of the vessel preferred over the usual one. */
+  vessel: string | null;
   /** When the fish meets the heat, on the kitchen's clock, as 19:30. */
   heatAt: string;
 }
@@ -30,6 +32,7 @@ const KEYS = [
   "chips",
   "guests",
   "sauce",
+  "vessel",
   "at",
 ] as const;
 
@@ -61,6 +64,7 @@ export function readPrep(params: URLSearchParams): PrepDraft {
     chips: numberOf(params, "chips") ?? 0,
     guests: numberOf(params, "guests") ?? null,
     sauce: params.get("sauce") === "yes",
+    vessel: params.get("vessel") || null,
     heatAt: /^([01]\d|2[0-3]):[0-5]\d$/.test(at) ? at : SERVICE,
   };
 }
@@ -84,6 +88,7 @@ export function writePrep(plan: URLSearchParams, draft: PrepDraft): URLSearchPar
     chips: draft.chips > 0 ? String(draft.chips) : null,
     guests: draft.guests === null ? null : String(draft.guests),
     sauce: draft.sauce ? "yes" : null,
+    vessel: draft.vessel,
     at: draft.heatAt === SERVICE ? null : draft.heatAt,
   };
   const params = new URLSearchParams(plan);
@@ -99,9 +104,21 @@ export const carryPrep = (plan: URLSearchParams, old: URLSearchParams): URLSearc
   writePrep(plan, readPrep(old));
 
 /** The request of a preparation in this kitchen. */
-export function toPrep(plan: PlanDraft, draft: PrepDraft, preferences: Preferences): PrepRequest {
+export function toPrep(
+  plan: PlanDraft,
+  draft: PrepDraft,
+  preferences: Preferences,
+  allGear: readonly string[],
+): PrepRequest {
+  const { vessel } = draft;
+  const atHand = preferences.gear ?? allGear;
+  const request = toRequest(plan, preferences);
   return {
-    plan: toRequest(plan, preferences),
+    // The first of a kind is the one that is taken.
+    plan:
+      vessel === null
+        ? request
+        : { ...request, gear: [vessel, ...atHand.filter((id) => id !== vessel)] },
     salt: draft.salt,
     mixtures: [...draft.mixtures],
     schools: { ...draft.schools },

@@ -247,6 +247,7 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
             medium_c: setting.medium_c,
             oil_level_share: oil_level_share(setting),
             at_risk: request.at_risk.unwrap_or(false),
+            cook_through: piece.must_be_cooked_through(),
         },
     )
 }

@@ -60,7 +60,7 @@ pub struct Piece {
 
 impl Piece {
     /// Whether it has to be cooked through whatever is asked for.
-    fn must_be_cooked_through(&self) -> bool {
+    pub(crate) fn must_be_cooked_through(&self) -> bool {
         self.freshness == Some(Freshness::CookThrough)
     }
 }

@@ -11,6 +11,7 @@ use crate::amounts::{Amount, Made, Mixture, Use, VesselFill, Wanted, amounts, ve
 use crate::catalogue::{Catalogue, Family};
 use crate::cold::{Thaw, ThawAnswer, ThawRequest, thaw};
 use crate::error::{FieldError, Problems};
+use crate::marinade::{Marinade, marinade};
 use crate::plan::{PlanAnswer, PlanRequest, Resolved, plan, resolve};
 use crate::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
 use schedule::{Job, latest_starts};
@@ -56,6 +57,8 @@ pub enum Wait {
     Preheat,
     /// Until the coat's mixture has rested.
     Mixture,
+    /// While it lies in its marinade.
+    Marinade,
     /// Until the stock is ready.
     Stock,
 }
@@ -221,12 +224,16 @@ pub struct PrepAnswer {
     pub cooking: Vec<crate::method::Step>,
     /// What to weigh out.
     pub amounts: Vec<Amount>,
-    /// The vessel and its level.
+    /// Name of what it cooks in.
+    pub in_vessel: Option<String>,
+    /// The vessel and its level, where there is liquid in it.
     pub vessel: Option<VesselFill>,
     /// Where the salt is when it meets the heat; none where the coat brings it.
     pub salt: Option<SaltAnswer>,
     /// How it thaws.
     pub thaw: Option<ThawAnswer>,
+    /// Limits of the marinade, if it lies in one.
+    pub marinade: Option<Marinade>,
     /// Questions on which cooks differ, and the sides taken.
     pub questions: Vec<Question>,
     /// Allergens of fish and mixtures.
@@ -255,6 +262,11 @@ const AT_ONCE_S: f64 = 300.0;
 const LATE_SALT_MIN: f64 = 6.0;
 /// Lines of a plan about what comes before.
 const FIRST_LINES: usize = 4;
+
+/// Time in a marinade, min (common practice), where its limit is not shorter.
+const USUAL_MARINADE_MIN: f64 = 30.0;
+/// Coats that fish lies in.
+const MARINADES: [&str; 2] = ["spice_paste", "sugary_marinade"];
 
 /// Hot holding. Source: FDA Food Code 3-501.16 and 3-501.19; British food hygiene regulations (from
 /// memory).
@@ -319,6 +331,13 @@ impl Scene<'_> {
             .is_some_and(|(question, side)| self.taken.get(question) == Some(&side))
     }
 
+    /// Limits of the marinade, if the coat is one.
+    fn marinade(&self) -> Option<Marinade> {
+        let coat = self.resolved.setting.coating.id.as_str();
+        let mixture = self.mixture.filter(|_| MARINADES.contains(&coat))?;
+        Some(marinade(self.catalogue, mixture))
+    }
+
     /// When the coat's mixture is made.
     fn made(&self) -> Option<Made> {
         let mixture = self.mixture?;
@@ -335,6 +354,9 @@ impl Scene<'_> {
             Some(Wait::SaltRest) => salt(|s| s.rest_min),
             Some(Wait::Preheat) => self.plan.batch.preheat_s,
             Some(Wait::Mixture) => self.mixture.map_or(0.0, |m| m.rest_s),
+            Some(Wait::Marinade) => {
+                self.marinade().map_or(0.0, |m| 60.0 * m.longest_min.min(USUAL_MARINADE_MIN))
+            }
             Some(Wait::Stock) => self.stock.map_or(0.0, |m| m.rest_s),
         }
     }
@@ -446,6 +468,7 @@ pub fn prepare(
         stock,
         taken,
     };
+    let marinated = scene.marinade();
     let steps = steps(&scene);
     let amounts = weigh(&scene);
     let questions = questions(&scene);
@@ -470,9 +493,11 @@ pub fn prepare(
         cooking: plan.steps.clone(),
         steps,
         amounts,
+        in_vessel: plan.batch.gear.first().cloned(),
         vessel,
         salt: salted,
         thaw: thawed,
+        marinade: marinated,
         questions,
         allergens,
         holding,
@@ -578,10 +603,7 @@ fn cautions(scene: &Scene<'_>) -> Vec<String> {
     let mut list = Vec::new();
     list.extend(scene.thaw.iter().flat_map(|t| t.cautions.clone()));
     list.extend(scene.salt.iter().flat_map(|s| s.cautions.clone()));
-    let coat = scene.resolved.setting.coating.id.as_str();
-    if matches!(coat, "spice_paste" | "sugary_marinade") {
-        list.push("Marinade that has touched raw fish is boiled for a minute before it is eaten; what was kept back is not.".to_owned());
-    }
+    list.extend(scene.marinade().into_iter().flat_map(|m| m.notes));
     list.push("Raw fish has its own board and knife; wash hands after it.".to_owned());
     list
 }

@@ -40,6 +40,9 @@ impl Scene<'_> {
                 "mixture" => self.mixture.map_or_else(String::new, |m| m.name.clone()),
                 "mixture_how" => self.mixture.map_or_else(String::new, |m| m.how.clone()),
                 "stock_how" => self.stock.map_or_else(String::new, |m| m.how.clone()),
+                "marinade_longest" => {
+                    self.marinade().map_or_else(String::new, |m| long_time(60.0 * m.longest_min))
+                }
                 "stands" => self.mixture.map_or_else(String::new, |m| long_time(m.stands_s)),
                 "salt_title" => self.salt_title(),
                 "salt_detail" => self.salt_detail(),

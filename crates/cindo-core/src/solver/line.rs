@@ -164,8 +164,10 @@ impl Tridiagonal {
 const NEWTON_TOLERANCE_K: f64 = 2e-2;
 /// A stage that has not settled by then has not: its step is too long and is tried shorter.
 const NEWTON_ROUNDS: usize = 12;
-/// Settled well enough to take a stage that used all its rounds, K.
+/// Settled well enough to take a stage that used all its rounds, K. Where ice melts, Newton may swing
+/// across the kink at the freezing point: a shorter step gets over it.
 const SETTLED_K: f64 = 0.5;
+const SETTLED_WITH_ICE_K: f64 = 0.05;
 
 /// How a stage's iteration ended.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -186,6 +188,7 @@ impl Stage<'_> {
             flux.outer_c = end.guess_c;
         }
         let mut rounds = 0;
+        let settled_k = if self.flesh.freezes() { SETTLED_WITH_ICE_K } else { SETTLED_K };
         loop {
             for (flux, end) in work.flux.iter_mut().zip(self.ends) {
                 let cell_c = work.temperature[end.cell];
@@ -207,7 +210,7 @@ impl Stage<'_> {
             }
             let mismatch_k = self.apply(e, work);
             if mismatch_k < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
-                return Settled { rounds, is_sound: mismatch_k < SETTLED_K };
+                return Settled { rounds, is_sound: mismatch_k < settled_k };
             }
         }
     }

@@ -1,3 +1,4 @@
+use cindo_core::error::FieldError;
 use cindo_core::prep::PrepAnswer;
 use icalendar::{Alarm, Calendar, CalendarDateTime, Component, Event, EventLike, Trigger};
 use jiff::civil::DateTime;
@@ -53,12 +54,16 @@ fn event(
 fn floating(heat_at: DateTime, from_s: f64) -> Result<CalendarDateTime, ApiError> {
     #[expect(clippy::cast_possible_truncation, reason = "days at most")]
     let minutes = (from_s / 60.0).floor() as i64;
-    let at = heat_at.checked_add(minutes.minutes()).map_err(ApiError::internal)?;
-    let day = chrono::NaiveDate::from_ymd_opt(
-        i32::from(at.year()),
-        u32::try_from(at.month()).map_err(ApiError::internal)?,
-        u32::try_from(at.day()).map_err(ApiError::internal)?,
-    );
+    let at = heat_at.checked_add(minutes.minutes()).map_err(|error| {
+        tracing::debug!(%error, "a step leaves the calendar");
+        FieldError {
+            field: "heat_at".to_owned(),
+            message: "the steps would leave the calendar; allowed are the years 1 to 9998"
+                .to_owned(),
+        }
+    })?;
+    let (month, day) = (at.month().unsigned_abs(), at.day().unsigned_abs());
+    let day = chrono::NaiveDate::from_ymd_opt(at.year().into(), month.into(), day.into());
     let seconds = at.time().duration_since(jiff::civil::Time::midnight());
     day.and_then(|day| day.and_hms_opt(0, 0, 0))
         .map(|day| day + chrono::Duration::seconds(SignedDuration::as_secs(&seconds)))

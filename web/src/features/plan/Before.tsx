@@ -6,20 +6,21 @@ import { usePreferences } from "@/lib/preferences";
 import { readPrep, toPrep } from "@/lib/prepAddress";
 import { wait } from "@/lib/time";
 
-/** The first lines of a plan: what comes before the heat, with latest starts. */
-export const Before = memo(function Before({
-  draft,
-  isSettled,
-}: {
+interface Props {
   draft: PlanDraft;
   isSettled: boolean;
-}) {
+  /** Ids of all gear there is. */
+  gear: readonly string[];
+}
+
+/** The first lines of a plan: what comes before the heat, with latest starts. */
+export const Before = memo(function Before({ draft, isSettled, gear }: Props) {
   const { preferences } = usePreferences();
   const [params] = useSearchParams();
   const address = params.toString();
   const request = useMemo(
-    () => toPrep(draft, readPrep(new URLSearchParams(address)), preferences),
-    [draft, address, preferences],
+    () => toPrep(draft, readPrep(new URLSearchParams(address)), preferences, gear),
+    [draft, address, preferences, gear],
   );
   const { data } = usePrep(request, isSettled);
   if (!data) return null;

@@ -15,6 +15,7 @@ import {
   readAddress,
   toRequest,
   withoutOwnTimes,
+  withoutVerdict,
   writeAddress,
 } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
@@ -96,6 +97,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const species = catalogue.species.find((s) => s.id === draft.piece.species);
   const cut = catalogue.cuts.find((c) => c.id === draft.piece.cut);
   const method = catalogue.methods.find((m) => m.id === draft.method);
+  const allGear = useMemo(() => catalogue.gear.map((g) => g.id), [catalogue]);
   useTitle(
     plan && species && method
       ? `${method.name} ${species.name}: out at ${clock(plan.pull_s)} · Cindo`
@@ -162,6 +164,17 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               {general.map((f) => (
                 <p key={f.field + f.message}>{localise(sentence(f.message), preferences)}</p>
               ))}
+              {draft.piece.freshness === "leave_it" && (
+                <button
+                  type="button"
+                  className="min-h-11 cursor-pointer underline"
+                  onClick={() => {
+                    commit(withoutVerdict(draft));
+                  }}
+                >
+                  This is another piece
+                </button>
+              )}
               {preferences.atRisk && (
                 <button
                   type="button"
@@ -208,7 +221,11 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               />
             </section>
             <Gentler plan={plan} draft={draft} onChange={commit} />
-            <Before draft={settled} isSettled={!isDragging && !isBehind && failure === null} />
+            <Before
+              draft={settled}
+              isSettled={!isDragging && !isBehind && failure === null}
+              gear={allGear}
+            />
             <Steps plan={later} moment={moment} onMoment={setMoment} />
             <Judgements plan={later} />
             <Backwards

@@ -1,6 +1,6 @@
 import { lazy, memo, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
-import { type PlanDraft, withCut, withoutOwnTimes } from "@/lib/planAddress";
+import { type PlanDraft, withCut, withoutOwnTimes, withoutVerdict } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
 import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
@@ -275,6 +275,19 @@ export const Sentence = memo(function Sentence({
       {preferences.atRisk ? (
         // Guests at risk leave no choice.
         <span>{book ? `${book.name}, for guests at risk` : "by the book"}</span>
+      ) : piece.freshness === "cook_through" ? (
+        <Blank text="by the book, past its best" label="Doneness" wide>
+          <p>The look before buying said to cook it through.</p>
+          <button
+            type="button"
+            className="btn min-h-11"
+            onClick={() => {
+              onChange(withoutVerdict(draft));
+            }}
+          >
+            This is another piece
+          </button>
+        </Blank>
       ) : (
         <Blank text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
           <Segmented

@@ -42,6 +42,8 @@ function useNow(): Date {
   return now;
 }
 
+const gearOf = (catalogue: Catalogue) => catalogue.gear.map((g) => g.id);
+
 const COUNT = { unit: "", step: 1, digits: 0, show: (n: number) => n, read: Math.round };
 
 function Preparing({ catalogue }: { catalogue: Catalogue }) {
@@ -52,7 +54,10 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
     const read = new URLSearchParams(address);
     return [readAddress(read, preferences.house), readPrep(read)];
   }, [address, preferences.house]);
-  const request = useMemo(() => toPrep(plan, draft, preferences), [plan, draft, preferences]);
+  const request = useMemo(
+    () => toPrep(plan, draft, preferences, gearOf(catalogue)),
+    [plan, draft, preferences, catalogue],
+  );
   const { data, error, isFetching } = usePrep(request);
   const now = useNow();
   const heatAt = nextAt(draft.heatAt, now);
@@ -70,6 +75,8 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
     return found ? localise(found.message, preferences) : undefined;
   };
   const species = catalogue.species.find((s) => s.id === plan.piece.species);
+  const needs = catalogue.methods.find((m) => m.id === plan.method)?.needs[0];
+  const vessels = catalogue.gear.filter((g) => needs !== undefined && g.kinds.includes(needs));
   return (
     <div className="px-4 py-4 sm:px-7 sm:py-5">
       <Head
@@ -123,6 +130,36 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
             change({ thaw: state === "fresh" ? null : state });
           }}
         />
+        {draft.thaw && (
+          <Stepper
+            narrow
+            label="Pack"
+            quantity={lengthIn(preferences)}
+            value={draft.packMm ?? plan.piece.thickness_mm}
+            onChange={(mm) => {
+              change({ packMm: mm });
+            }}
+            error={complaint("pack_mm")}
+          />
+        )}
+        {vessels.length > 1 && (
+          <label className="grid gap-1">
+            <span className="font-bold">Cooked in</span>
+            <select
+              className="select h-11 w-auto text-base"
+              value={draft.vessel ?? vessels.find((v) => v.name === data?.in_vessel)?.id ?? ""}
+              onChange={(event) => {
+                change({ vessel: event.target.value });
+              }}
+            >
+              {vessels.map((v) => (
+                <option key={v.id} value={v.id}>
+                  {v.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
       </div>
       {error && (
         <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
