@@ -484,7 +484,7 @@ pub(crate) fn vessel_fill(setting: &Setting<'_>, batch: &Batch) -> Option<Vessel
     Some(VesselFill {
         vessel: vessel.name.clone(),
         liquid: liquid.to_owned(),
-        litres: (litres * 100.0).round() / 100.0,
+        litres: (litres * 20.0).round() / 20.0,
         before_mm: (litres / vessel.area_m2()).round(),
         after_mm: batch.level_mm?,
         limit_mm: batch.level_limit_mm?,

@@ -1,7 +1,7 @@
 import { Hand, Hourglass } from "lucide-react";
 import type { Prep, PrepStep } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
-import { timeOfDay, wait } from "@/lib/time";
+import { clock, timeOfDay, wait } from "@/lib/time";
 import { localise } from "@/lib/units";
 
 interface Props {
@@ -15,6 +15,7 @@ const LONGEST_SHOWN_S = 3600;
 
 /** Steps with their latest starts, hands and waiting told apart. */
 export function Timeline({ prep, heatAt, now }: Props) {
+  const { preferences } = usePreferences();
   const shownS = Math.min(
     LONGEST_SHOWN_S,
     Math.max(300, ...prep.steps.map((s) => s.starts_before_s)),
@@ -47,6 +48,17 @@ export function Timeline({ prep, heatAt, now }: Props) {
           </span>
           Into the heat
         </li>
+      </ol>
+      {/* The screen has its own page for this; a sheet on the wall has not. */}
+      <ol className="mt-3 hidden gap-1.5 print:grid">
+        {prep.cooking.map((step) => (
+          <li key={step.action + clock(step.start_s)} className="print:break-inside-avoid">
+            <b>
+              {clock(step.start_s)} {step.title}.
+            </b>{" "}
+            {localise(step.detail, preferences)} <i>{localise(step.cue, preferences)}</i>
+          </li>
+        ))}
       </ol>
     </section>
   );
