@@ -48,9 +48,9 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
         "/fish?fish=mackerel&cut=fillet&mm=18&skin=on&start=5&method=grill&done=medium",
     ),
     (
-        "fish-phone-light",
+        "fish-phone-dark",
         Screen::Phone,
-        "light",
+        "dark",
         "/fish?fish=cod&cut=loin&mm=32&skin=off&start=5&method=sear&done=medium&tab=instead",
     ),
     ("ladder-wide-light", Screen::Desk, "light", "/ladder"),

@@ -132,7 +132,7 @@ async fn thawing_for_tonight_says_when_to_begin_and_what_to_do_when_it_is_late()
     let field = browser.client.find(Locator::Id("heat-at")).await?;
     field.clear().await?;
     field.send_keys(soon.as_str().unwrap_or_default()).await?;
-    browser.press("frozen: thaw in the fridge").await?;
+    browser.press("frozen: fridge").await?;
     let thaw = "document.querySelector('section[aria-labelledby=thaw]')?.innerText";
     browser.until(&format!("{thaw}?.includes('Out of the freezer at')")).await?;
     browser.until(&format!("{thaw}?.includes('Too late for')")).await?;

@@ -64,7 +64,7 @@ function Counter({ catalogue }: { catalogue: Catalogue }) {
       <div className="grid content-start gap-3">
         <button
           type="button"
-          className="btn min-h-11 lg:hidden"
+          className="btn min-h-11 border-base-300 bg-base-100 lg:hidden"
           aria-expanded={isOpen}
           onClick={() => {
             setOpen(!isOpen);

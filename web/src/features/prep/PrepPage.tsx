@@ -90,7 +90,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
           });
         }}
       />
-      <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 print:hidden">
+      <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 print:hidden">
         <TimeField
           value={draft.heatAt}
           onChange={(at) => {
@@ -117,36 +117,11 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
           }}
           error={complaint("plan.piece.thickness_mm")}
         />
-        <Segmented
-          stacked="row"
-          label="The fish is"
-          value={draft.thaw ?? "fresh"}
-          options={[
-            ["fresh", "fresh"],
-            ["fridge", "frozen: thaw in the fridge"],
-            ["cold_water", "frozen: cold water"],
-          ]}
-          onChange={(state) => {
-            change({ thaw: state === "fresh" ? null : state });
-          }}
-        />
-        {draft.thaw && (
-          <Stepper
-            narrow
-            label="Pack"
-            quantity={lengthIn(preferences)}
-            value={draft.packMm ?? plan.piece.thickness_mm}
-            onChange={(mm) => {
-              change({ packMm: mm });
-            }}
-            error={complaint("pack_mm")}
-          />
-        )}
         {vessels.length > 1 && (
           <label className="grid gap-1">
             <span className="font-bold">Cooked in</span>
             <select
-              className="select h-11 w-auto text-base"
+              className="select h-11 w-auto max-w-56 text-base max-sm:max-w-36"
               value={draft.vessel ?? vessels.find((v) => v.name === data?.in_vessel)?.id ?? ""}
               onChange={(event) => {
                 change({ vessel: event.target.value });
@@ -160,6 +135,19 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
             </select>
           </label>
         )}
+        <Segmented
+          stacked="row"
+          label="The fish is"
+          value={draft.thaw ?? "fresh"}
+          options={[
+            ["fresh", "fresh"],
+            ["fridge", "frozen: fridge"],
+            ["cold_water", "frozen: water"],
+          ]}
+          onChange={(state) => {
+            change({ thaw: state === "fresh" ? null : state });
+          }}
+        />
       </div>
       {error && (
         <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
@@ -186,6 +174,11 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
                 heatAt={heatAt}
                 now={now}
                 inFridge={draft.thaw === "fridge"}
+                packMm={draft.packMm ?? plan.piece.thickness_mm}
+                complaint={complaint("pack_mm")}
+                onPack={(packMm) => {
+                  change({ packMm });
+                }}
                 onWater={() => {
                   change({ thaw: "cold_water" });
                 }}
@@ -258,7 +251,7 @@ function Head({ prep, count, address, heatAt, onSave }: HeadProps) {
       <div className="flex flex-wrap gap-2 print:hidden">
         <Link
           to={{ pathname: "/", search: address }}
-          className="btn min-h-11 border-base-300 bg-base-100"
+          className="btn min-h-11 border-base-300 bg-base-100 max-sm:hidden"
         >
           Back to the plan
         </Link>

@@ -1,8 +1,9 @@
 import type { ThawAnswer } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { timeOfDay, wait } from "@/lib/time";
-import { localise } from "@/lib/units";
+import { lengthIn, localise } from "@/lib/units";
 import { CoolingChart } from "@/ui/CoolingChart";
+import { Stepper } from "@/ui/Stepper";
 
 interface Props {
   thaw: ThawAnswer;
@@ -10,11 +11,25 @@ interface Props {
   heatAt: Date;
   now: Date;
   inFridge: boolean;
+  /** Thickness of what is frozen together. */
+  packMm: number;
+  complaint: string | undefined;
+  onPack: (mm: number) => void;
   onWater: () => void;
 }
 
 /** When to take it out of the freezer, and whether that is still to come. */
-export function Thawing({ thaw, startAt, heatAt, now, inFridge, onWater }: Props) {
+export function Thawing({
+  thaw,
+  startAt,
+  heatAt,
+  now,
+  inFridge,
+  packMm,
+  complaint,
+  onPack,
+  onWater,
+}: Props) {
   const { preferences } = usePreferences();
   const isLate = startAt < now;
   return (
@@ -51,7 +66,19 @@ export function Thawing({ thaw, startAt, heatAt, now, inFridge, onWater }: Props
           </p>
         )}
       </div>
-      <CoolingChart series={thaw.series} mark={{ atS: thaw.through_s, text: "thawed" }} />
+      <div className="grid justify-items-start gap-2">
+        <CoolingChart series={thaw.series} mark={{ atS: thaw.through_s, text: "thawed" }} />
+        <div className="print:hidden">
+          <Stepper
+            narrow
+            label="Frozen together"
+            quantity={lengthIn(preferences)}
+            value={packMm}
+            onChange={onPack}
+            error={complaint}
+          />
+        </div>
+      </div>
     </section>
   );
 }
