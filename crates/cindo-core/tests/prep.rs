@@ -59,9 +59,17 @@ fn assert_legal(answer: &PrepAnswer, what: &str) {
             );
         }
     }
-    // One pair of hands.
-    for (i, a) in steps.iter().enumerate() {
-        for b in &steps[i + 1..] {
+    // Nothing lies longer than it keeps before what follows it (or the heat).
+    for step in steps {
+        let followers = steps.iter().filter(|s| s.after.contains(&step.id));
+        let next = followers.map(|s| s.starts_before_s).fold(0.0, f64::max);
+        let lies_s = step.ends_before_s - next;
+        assert!(lies_s <= step.keeps_s + SLACK_S, "{what}: {} lies {lies_s} s", step.id);
+    }
+    // One pair of hands; only a touch of half a minute comes in between.
+    let long: Vec<&PrepStep> = steps.iter().filter(|s| s.hands_on_s > 30.0).collect();
+    for (i, a) in long.iter().enumerate() {
+        for b in &long[i + 1..] {
             let a_ends = a.starts_before_s - a.hands_on_s;
             assert!(a_ends >= b.starts_before_s - SLACK_S, "{what}: {} and {} at once", a.id, b.id);
         }

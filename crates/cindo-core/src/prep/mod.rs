@@ -455,8 +455,7 @@ pub fn prepare(
     });
     problems.finish()?;
     let Some(resolved) = resolved else { return Err(Vec::new()) };
-    let plan = plan(catalogue, &PlanRequest { brief: Some(true), ..request.plan.clone() })
-        .map_err(in_plan)?;
+    let plan = plan(catalogue, &request.plan).map_err(in_plan)?;
     let scene = Scene {
         catalogue,
         request,

@@ -13,11 +13,14 @@ pub(super) struct Job {
     pub(super) after: Vec<usize>,
 }
 
+/// So short a touch, such as switching the oven on, comes in the middle of other work, s.
+pub(super) const INTERRUPTION_S: f64 = 30.0;
+
 /// When a step begins, s before the heat.
 ///
 /// List scheduling from the end: of all steps whose followers have their place, the one that keeps
-/// the shortest goes next, as late as its followers and the hands allow. Hands do one thing at a
-/// time, waiting costs none. A cycle in `after` leaves what is in it at the very beginning.
+/// the shortest (itself or what comes right before it) goes next, as late as its followers and the hands allow. Hands do one thing at a
+/// time but for short touches, and waiting costs none. A cycle in `after` leaves what is in it at the very beginning.
 pub(super) fn latest_starts(jobs: &[Job]) -> Vec<f64> {
     let n = jobs.len();
     let mut followers: Vec<Vec<usize>> = vec![Vec::new(); n];
@@ -26,6 +29,15 @@ pub(super) fn latest_starts(jobs: &[Job]) -> Vec<f64> {
             followers[before].push(i);
         }
     }
+    // Latest end of a step whose followers have their place, s before the heat.
+    let end_s = |start: &[Option<f64>], i: usize| {
+        followers[i].iter().filter_map(|f| start[*f]).fold(0.0, f64::max)
+    };
+    // What comes right before a step presses on it too.
+    let pressing: Vec<f64> = jobs
+        .iter()
+        .map(|job| job.after.iter().map(|i| jobs[*i].keeps_s).fold(job.keeps_s, f64::min))
+        .collect();
     let mut start: Vec<Option<f64>> = vec![None; n];
     // Stretches of busy hands as (begin, end), s before the heat, begin > end.
     let mut busy: Vec<(f64, f64)> = Vec::with_capacity(n);
@@ -33,13 +45,22 @@ pub(super) fn latest_starts(jobs: &[Job]) -> Vec<f64> {
         let ready =
             |i: &usize| start[*i].is_none() && followers[*i].iter().all(|f| start[*f].is_some());
         let open = (0..n).filter(ready);
-        let next = open.min_by(|a, b| jobs[*a].keeps_s.total_cmp(&jobs[*b].keeps_s));
+        let next = open.min_by(|a, b| {
+            let own = jobs[*a].keeps_s.total_cmp(&jobs[*b].keeps_s);
+            let nearer = end_s(&start, *a).total_cmp(&end_s(&start, *b));
+            pressing[*a].total_cmp(&pressing[*b]).then(own).then(nearer)
+        });
         let Some(i) = next.or_else(|| (0..n).find(|i| start[*i].is_none())) else { break };
-        let followed = followers[i].iter().filter_map(|f| start[*f]);
-        let end_s = followed.fold(0.0, f64::max);
         let job = &jobs[i];
-        let begin_s = free_from(&busy, end_s + job.wait_s, job.hands_on_s);
-        busy.push((begin_s, begin_s - job.hands_on_s));
+        let wanted_s = end_s(&start, i) + job.wait_s;
+        let begin_s = if job.hands_on_s > INTERRUPTION_S {
+            free_from(&busy, wanted_s, job.hands_on_s)
+        } else {
+            wanted_s + job.hands_on_s
+        };
+        if job.hands_on_s > INTERRUPTION_S {
+            busy.push((begin_s, begin_s - job.hands_on_s));
+        }
         start[i] = Some(begin_s);
     }
     start.into_iter().map(Option::unwrap_or_default).collect()
@@ -81,8 +102,15 @@ mod tests {
     #[test]
     fn hands_do_one_thing_at_a_time() {
         let jobs =
-            [job(30.0, 0.0, 60.0, &[]), job(30.0, 0.0, 90.0, &[]), job(20.0, 25.0, 10.0, &[])];
-        assert_eq!(latest_starts(&jobs), [75.0, 105.0, 45.0]);
+            [job(35.0, 0.0, 60.0, &[]), job(40.0, 0.0, 90.0, &[]), job(50.0, 25.0, 10.0, &[])];
+        assert_eq!(latest_starts(&jobs), [110.0, 150.0, 75.0]);
+    }
+
+    /// By hand: five minutes of packing up to the heat; the oven is switched on in the middle of it.
+    #[test]
+    fn a_short_touch_interrupts_other_work() {
+        let jobs = [job(300.0, 0.0, 600.0, &[]), job(20.0, 130.0, 300.0, &[])];
+        assert_eq!(latest_starts(&jobs), [300.0, 150.0]);
     }
 
     #[test]

@@ -53,6 +53,7 @@ function Comparing({ catalogue }: { catalogue: Catalogue }) {
   const row = (entry: Compared) => ({
     entry,
     draft,
+    address: params,
     scaleS,
     longestWindowS: Math.max(60, ...rows.map((r) => r.outcome?.window_s ?? 0).slice(0, 8)),
     isPinned: pinned.includes(entry.method),

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Compared } from "@/api/client";
 import { type PlanDraft, withMethod, writeAddress } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
+import { carryPrep } from "@/lib/prepAddress";
 import { clock, spoken } from "@/lib/time";
 import { format, localise, temperatureIn } from "@/lib/units";
 import { colourWord } from "./columns";
@@ -13,19 +14,28 @@ const STRIP = { width: 132, height: 30 };
 interface RowProps {
   entry: Compared;
   draft: PlanDraft;
+  address: URLSearchParams;
   scaleS: number;
   longestWindowS: number;
   isPinned: boolean;
   onPin: () => void;
 }
 
-const link = (draft: PlanDraft, method: string) => ({
+const link = ({ draft, address, entry }: Pick<RowProps, "draft" | "address" | "entry">) => ({
   pathname: "/",
-  search: writeAddress(withMethod(draft, method)).toString(),
+  search: carryPrep(writeAddress(withMethod(draft, entry.method)), address).toString(),
 });
 
 /** One way in the list. */
-export function CompareRow({ entry, draft, scaleS, longestWindowS, isPinned, onPin }: RowProps) {
+export function CompareRow({
+  entry,
+  draft,
+  address,
+  scaleS,
+  longestWindowS,
+  isPinned,
+  onPin,
+}: RowProps) {
   const { preferences } = usePreferences();
   const o = entry.outcome;
   const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -46,7 +56,7 @@ export function CompareRow({ entry, draft, scaleS, longestWindowS, isPinned, onP
         className="max-w-80 py-1.5 pr-4 text-left font-normal max-lg:col-span-2 max-lg:max-w-none"
       >
         <Link
-          to={link(draft, entry.method)}
+          to={link({ draft, address, entry })}
           className="inline-flex min-h-8 items-center font-bold text-primary text-lg underline decoration-dotted underline-offset-4"
         >
           {entry.name}
@@ -133,7 +143,7 @@ export function CompareRow({ entry, draft, scaleS, longestWindowS, isPinned, onP
 }
 
 /** A way held for a closer look. */
-export function PinnedCard({ entry, draft, scaleS, onPin }: RowProps) {
+export function PinnedCard({ entry, draft, address, scaleS, onPin }: RowProps) {
   const { preferences } = usePreferences();
   const o = entry.outcome;
   if (!o) return null;
@@ -151,7 +161,7 @@ export function PinnedCard({ entry, draft, scaleS, onPin }: RowProps) {
     <article className="rounded-box border border-base-300 bg-base-100 p-4">
       <h2 className="flex items-center justify-between font-bold font-display text-xl">
         <Link
-          to={link(draft, entry.method)}
+          to={link({ draft, address, entry })}
           className="underline decoration-dotted underline-offset-4"
         >
           {entry.name}

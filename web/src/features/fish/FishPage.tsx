@@ -58,7 +58,7 @@ function Counter({ catalogue }: { catalogue: Catalogue }) {
   const [isOpen, setOpen] = useState(false);
   const species = catalogue.species.find((s) => s.id === draft.piece.species);
   if (!species) return <p className="p-7">No kind by that name.</p>;
-  const plan = writeAddress(draft).toString();
+  const plan = carryPrep(writeAddress(draft), params).toString();
   return (
     <div className="grid gap-x-8 gap-y-6 px-4 py-4 sm:px-7 sm:py-5 lg:grid-cols-[17rem_minmax(0,1fr)]">
       <div className="grid content-start gap-3">

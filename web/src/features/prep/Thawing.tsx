@@ -49,6 +49,16 @@ export function Thawing({
           Half of its ice is gone after {wait(thaw.half_s)}: stiff, but fit for poaching, steaming
           and the oven. Safe to cook in any way from {wait(thaw.through_s)}.
         </p>
+        <div className="mt-2 print:hidden">
+          <Stepper
+            narrow
+            label="Frozen together"
+            quantity={lengthIn(preferences)}
+            value={packMm}
+            onChange={onPack}
+            error={complaint}
+          />
+        </div>
         {isLate && (
           <p role="status" className="mt-1 text-error">
             Too late for {timeOfDay(heatAt, now)}.{" "}
@@ -66,19 +76,7 @@ export function Thawing({
           </p>
         )}
       </div>
-      <div className="grid justify-items-start gap-2">
-        <CoolingChart series={thaw.series} mark={{ atS: thaw.through_s, text: "thawed" }} />
-        <div className="print:hidden">
-          <Stepper
-            narrow
-            label="Frozen together"
-            quantity={lengthIn(preferences)}
-            value={packMm}
-            onChange={onPack}
-            error={complaint}
-          />
-        </div>
-      </div>
+      <CoolingChart series={thaw.series} mark={{ atS: thaw.through_s, text: "thawed" }} />
     </section>
   );
 }
