@@ -6,11 +6,14 @@ use std::hint::black_box;
 use std::time::Duration;
 
 use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::cold::{FreezeRequest, Thaw, ThawRequest, freeze, thaw};
 use cindo_core::compare::{CompareRequest, compare};
 use cindo_core::face::Face;
 use cindo_core::grid::{Grid, Shape};
 use cindo_core::material::{Composition, Flesh};
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::prep::{PrepRequest, prepare};
+use cindo_core::salt::{SaltChoice, SaltRequest, salt};
 use cindo_core::section::section;
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
 use cindo_core::solver::{Accuracy, Heater, Phase, Simulation, Surround};
@@ -139,6 +142,49 @@ fn quick_plan(c: &mut Criterion) {
     });
 }
 
+/// What comes before: thawing, freezing, salt, the whole preparation, and a plan from frozen.
+fn before(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let mut group = c.benchmark_group("before");
+    let hake = piece("hake", "loin", 28.0);
+    let thawing = ThawRequest { piece: hake.clone(), thaw: Thaw::default() };
+    group.bench_function("thaw in the fridge", |b| {
+        b.iter(|| thaw(&catalogue, black_box(&thawing)).expect("a thawing"));
+    });
+    let freezing =
+        FreezeRequest { piece: hake.clone(), freezer_c: -25.0, ..FreezeRequest::default() };
+    group.bench_function("freeze at -25", |b| {
+        b.iter(|| freeze(&catalogue, black_box(&freezing)).expect("a freezing"));
+    });
+    for school in ["quick", "wet_brine", "cure"] {
+        let salting = SaltRequest {
+            piece: hake.clone(),
+            salt: SaltChoice { school: Some(school.to_owned()), ..SaltChoice::default() },
+        };
+        group.bench_function(format!("salt, {school}"), |b| {
+            b.iter(|| salt(&catalogue, black_box(&salting)).expect("a salting"));
+        });
+    }
+    let plan_of = |start_c: f64, method: &str| PlanRequest {
+        piece: Piece { start_c, ..hake.clone() },
+        method: method.to_owned(),
+        ..PlanRequest::default()
+    };
+    let prep = PrepRequest {
+        plan: plan_of(5.0, "sear"),
+        thaw: Some(Thaw::default()),
+        ..PrepRequest::default()
+    };
+    group.bench_function("prep, frozen, sear", |b| {
+        b.iter(|| prepare(&catalogue, black_box(&prep)).expect("a preparation"));
+    });
+    let frozen = plan_of(-18.0, "poach");
+    group.bench_function("plan from frozen, poach", |b| {
+        b.iter(|| plan(&catalogue, black_box(&frozen)).expect("a plan"));
+    });
+    group.finish();
+}
+
 fn piece(species: &str, cut: &str, thickness_mm: f64) -> Piece {
     Piece {
         species: species.to_owned(),
@@ -157,6 +203,6 @@ criterion_group! {
         .sample_size(40)
         .warm_up_time(Duration::from_millis(500))
         .measurement_time(Duration::from_secs(3));
-    targets = bare_solver, whole_plans, quick_plan, comparison, cut_face
+    targets = bare_solver, whole_plans, quick_plan, comparison, cut_face, before
 }
 criterion_main!(benches);

@@ -82,3 +82,54 @@ pub(crate) fn how_to(answer: &PrepAnswer) -> HowTo {
         step,
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use cindo_core::catalogue::Catalogue;
+    use cindo_core::plan::{Doneness, Piece, PlanRequest};
+    use cindo_core::prep::{PrepRequest, prepare};
+    use serde_json::Value;
+
+    use super::*;
+
+    /// Lengths of time by ISO 8601, from its examples.
+    #[test]
+    fn durations_are_iso_8601() {
+        assert_eq!(duration(4800.0), "PT1H20M");
+        assert_eq!(duration(59.6), "PT1M");
+        assert_eq!(duration(0.0), "PT0S");
+    }
+
+    #[test]
+    fn every_step_and_supply_is_in_the_how_to() {
+        let catalogue = Catalogue::embedded().unwrap();
+        let plan = PlanRequest {
+            piece: Piece {
+                species: "plaice".into(),
+                cut: "fillet".into(),
+                thickness_mm: 12.0,
+                start_c: 5.0,
+                ..Piece::default()
+            },
+            method: "saute".into(),
+            doneness: Doneness::Band("just_done".into()),
+            ..PlanRequest::default()
+        };
+        let answer = prepare(&catalogue, &PrepRequest { plan, ..PrepRequest::default() }).unwrap();
+        let json: Value = serde_json::to_value(how_to(&answer)).unwrap();
+        assert_eq!(
+            (&json["@context"], &json["@type"]),
+            (&"https://schema.org".into(), &"HowTo".into())
+        );
+        let steps = json["step"].as_array().unwrap();
+        assert_eq!(steps.len(), answer.steps.len() + answer.cooking.len());
+        for (i, step) in steps.iter().enumerate() {
+            assert_eq!(step["position"], i + 1);
+            assert_eq!(step["@type"], "HowToStep");
+            assert!(!step["text"].as_str().unwrap().is_empty());
+        }
+        let parts: usize = answer.amounts.iter().map(|a| a.parts.len()).sum();
+        assert_eq!(json["supply"].as_array().unwrap().len(), parts);
+        assert!(json["supply"][0]["requiredQuantity"].as_str().unwrap().ends_with(" g"));
+    }
+}
