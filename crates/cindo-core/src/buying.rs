@@ -5,7 +5,8 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 
 use crate::catalogue::{Catalogue, Origin, Species};
-use crate::error::{FieldError, Problems};
+use crate::error::{FieldError, KIND, Problems};
+use crate::figures::sentence;
 
 /// What is looked at.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -118,10 +119,7 @@ pub fn judge(
     request: &BuyingRequest,
 ) -> Result<BuyingAnswer, Vec<FieldError>> {
     let mut problems = Problems::new();
-    let species = catalogue.species(&request.species);
-    if species.is_none() {
-        problems.add("species", format!("`{}` is not a kind that Cindo knows", request.species));
-    }
+    let species = problems.named("species", KIND, &request.species, &catalogue.species, |s| &s.id);
     let mut seen: Vec<(&Sign, &SignOption)> = Vec::new();
     let asked: Vec<&Sign> =
         catalogue.signs.iter().filter(|s| s.forms.contains(&request.form)).collect();
@@ -132,12 +130,8 @@ pub fn judge(
             problems.add(&field, format!("not looked at here; allowed are {}", known.join(", ")));
             continue;
         };
-        if let Some(found) = sign.options.iter().find(|o| o.id == *option) {
-            seen.push((sign, found));
-        } else {
-            let known: Vec<&str> = sign.options.iter().map(|o| o.id.as_str()).collect();
-            problems.add(&field, format!("`{option}` is not among {}", known.join(", ")));
-        }
+        let found = problems.named(&field, "how it can look", option, &sign.options, |o| &o.id);
+        seen.extend(found.map(|found| (*sign, found)));
     }
     problems.finish()?;
     let Some(species) = species else { return Err(Vec::new()) };
@@ -205,12 +199,6 @@ fn best_points(sign: &Sign) -> f64 {
 /// Freshwater fish is never eaten raw-leaning.
 fn raw_at_all(species: &Species) -> bool {
     species.origin != Origin::WildFresh
-}
-
-fn sentence(text: &str) -> String {
-    let mut letters = text.chars();
-    let first = letters.next().map_or_else(String::new, |c| c.to_uppercase().collect());
-    format!("{first}{}.", letters.as_str())
 }
 
 #[cfg(test)]

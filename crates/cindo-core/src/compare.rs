@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::catalogue::{Catalogue, GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
+use crate::figures::sentence;
 use crate::plan::{
     Doneness, Effort, Piece, PlanRequest, Quality, Resolved, check_board, check_doneness, clock,
     compared_window, judge, longest_mm, preheat_s, resolve, scorches, solve,
@@ -255,12 +256,6 @@ fn entry(
         smell: method.smell,
         outcome,
     }
-}
-
-fn sentence(text: &str) -> String {
-    let mut letters = text.chars();
-    let first = letters.next().map_or_else(String::new, |c| c.to_uppercase().collect());
-    format!("{first}{}.", letters.as_str().trim_end_matches('.'))
 }
 
 /// Runs one method and scores what the simulation shows.

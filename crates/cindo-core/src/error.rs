@@ -13,6 +13,9 @@ pub struct FieldError {
     pub message: String,
 }
 
+/// What a kind of fish is called where one is looked up.
+pub(crate) const KIND: &str = "a kind that Cindo knows";
+
 /// Collects everything wrong with a request, so that all of it is said at once.
 #[derive(Debug, Default)]
 pub struct Problems(Vec<FieldError>);
@@ -37,6 +40,23 @@ impl Problems {
                 format!("{value} is out of range; allowed are {low} to {high}{gap}{unit}"),
             );
         }
+    }
+
+    /// Looks up an id, or notes that it is unknown and what is known.
+    pub fn named<'a, T>(
+        &mut self,
+        field: &str,
+        what: &str,
+        id: &str,
+        items: &'a [T],
+        id_of: impl Fn(&T) -> &str,
+    ) -> Option<&'a T> {
+        let found = items.iter().find(|item| id_of(item) == id);
+        if found.is_none() {
+            let known: Vec<&str> = items.iter().map(id_of).collect();
+            self.add(field, format!("`{id}` is not {what}; allowed are {}", known.join(", ")));
+        }
+        found
     }
 
     /// Takes over the problems of a part.

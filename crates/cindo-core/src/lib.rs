@@ -15,6 +15,7 @@ pub mod cross_section;
 pub mod doneness;
 pub mod error;
 pub mod face;
+mod figures;
 pub mod grid;
 pub mod ice;
 pub mod instead;

@@ -4,16 +4,19 @@
 //! that of thermal diffusivity, and a mass-transfer coefficient that of the film coefficient; the
 //! solver does not know the difference.
 
+mod body;
+
 use serde::{Deserialize, Serialize};
 
-use crate::catalogue::{Catalogue, FaceContext, Section};
+use crate::catalogue::{Catalogue, FaceContext};
 use crate::cold::long_time;
 use crate::error::{FieldError, Problems};
-use crate::face::Face;
-use crate::grid::{Grid, Shape};
-use crate::material::{ConstantProperties, Flesh};
+use crate::figures::{hundredth, thousandth};
+use crate::grid::Grid;
+use crate::material::Flesh;
 use crate::plan::{Board, Dimensions, Piece, PlanRequest, check_board};
-use crate::solver::{Accuracy, Heater, Phase, Simulation, Surround};
+use crate::solver::{Accuracy, Heater, Phase, Simulation};
+use body::Body;
 
 /// How the salt gets at the fish.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -182,12 +185,6 @@ const GAS_CONSTANT_J_MOLK: f64 = 8.314_462_618;
 const FRIDGE_C: f64 = 4.0;
 /// Salt in a kg of water when no more dissolves, g. Source: handbook tables, 359 at 20 °C.
 const SATURATED_G_KG: f64 = 357.0;
-/// Mass transfer from brine, wet salt or a running tap to flesh, m/s: far above what diffusion in
-/// flesh takes, so its figure hardly matters (modelling choice).
-const FREE_M_S: f64 = 1e-5;
-/// Through skin with its scales, m/s: half a millimetre at a tenth of the diffusivity in flesh
-/// (modelling choice).
-const SKIN_M_S: f64 = 1.2e-7;
 /// Under running water, s.
 const RINSE_S: f64 = 20.0;
 /// Water drawn per salt taken up from saturated brine, kg/kg: heavily salted cod loses some two to
@@ -199,142 +196,12 @@ const SATURATED_SHARE: f64 = SATURATED_G_KG / (1000.0 + SATURATED_G_KG);
 /// Tastes seasoned, and tastes salty, g per 100 g (common practice: 0.8 to 1.5 is usual).
 const SEASONED_PERCENT: f64 = 0.5;
 const SALTY_PERCENT: f64 = 1.8;
-/// The surface that a tongue meets first, m.
-const SURFACE_M: f64 = 0.002;
-/// Volumetric capacity in solver units: the solver's error measure counts on that of fish.
-const UNIT: f64 = 3.8e6;
-const ACCURACY: Accuracy =
-    Accuracy { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 900.0 };
-/// A dose of dry salt runs out within this share of itself.
-const DOSE_TOLERANCE: f64 = 1e-4;
 
 /// Diffusivity of salt in fish muscle, m²/s, for 0 to 30 °C.
 pub fn diffusivity_m2_s(temperature_c: f64) -> f64 {
     let inverse = |c: f64| 1.0 / (c + crate::water::KELVIN_OFFSET);
     DIFFUSIVITY_25_M2_S
         * (-ACTIVATION_J_MOL / GAS_CONSTANT_J_MOLK * (inverse(temperature_c) - inverse(25.0))).exp()
-}
-
-/// A piece as salt sees it.
-struct Body {
-    flesh: Flesh,
-    grid: Grid,
-    /// Water of the flesh, kg/m³.
-    water_kg_m3: f64,
-    density_kg_m3: f64,
-    /// Mass transfer at the lower and upper face, m/s; of a whole fish the upper one acts all round.
-    transfer_m_s: [f64; 2],
-    /// Area per piece that fluxes are counted on, m².
-    area_m2: f64,
-}
-
-impl Body {
-    fn new(board: &Board<'_>, piece: &Piece, size: &Dimensions) -> Self {
-        let composition = board.species.flesh();
-        let density_kg_m3 = composition.properties(FRIDGE_C).density_kg_m3;
-        let shape = match board.cut.section {
-            Section::Flat => Shape::Slab,
-            Section::Oval => board.cut.all_round(size.thickness_m, size.width_m),
-        };
-        let k = diffusivity_m2_s(FRIDGE_C) * UNIT;
-        let constant = ConstantProperties { k, rho: 1.0, cp: UNIT };
-        let closed = if piece.skin { SKIN_M_S } else { FREE_M_S };
-        let grid = Grid::new(shape, size.thickness_m, ACCURACY.cells);
-        // Skin below; a whole flatfish has it on both sides.
-        let above = if shape == Shape::Slab && !board.cut.on_the_bone { FREE_M_S } else { closed };
-        Self {
-            flesh: Flesh::constant(&constant, 1000.0),
-            area_m2: size.volume_m3 / grid.total_volume_m(),
-            grid,
-            water_kg_m3: composition.water * density_kg_m3,
-            density_kg_m3,
-            transfer_m_s: [closed, above],
-        }
-    }
-
-    fn fresh(&self) -> Simulation<'_> {
-        Simulation::new(&self.flesh, &self.grid, ACCURACY, 0.0)
-    }
-
-    /// Salt in the flesh, kg per m² of face.
-    fn salt_kg_m2(&self, state: &Simulation<'_>) -> f64 {
-        state.sensible_j_m2() / UNIT * self.water_kg_m3 / 1000.0
-    }
-
-    /// A stretch with both faces at a concentration, g/kg; `None` shuts them.
-    fn expose(&self, state: &mut Simulation<'_>, duration_s: f64, outside_g_kg: Option<f64>) {
-        if duration_s <= 0.0 {
-            return;
-        }
-        let face = |transfer_m_s: f64| {
-            outside_g_kg.map(|c| Surround::fixed(Face::convective(transfer_m_s * UNIT, c)))
-        };
-        let [below, above] = self.transfer_m_s;
-        let phase = Phase {
-            duration_s,
-            bottom: if self.grid.is_symmetric() { None } else { face(below) },
-            top: face(above),
-            heater: Heater::held(0.0),
-        };
-        state.run(&phase, &mut ());
-    }
-
-    /// Strewn with `dose` (kg per m² of face): saturated until it has all gone in, then left alone.
-    fn strew<'s>(&'s self, state: &mut Simulation<'s>, duration_s: f64, dose_kg_m2: f64) {
-        let mut left_s = duration_s;
-        // First guess of a stretch; a moment in which the dose runs out is found by halving.
-        let mut stretch_s = (duration_s / 16.0).max(1.0);
-        while left_s > 1e-6 {
-            let try_s = stretch_s.min(left_s);
-            let mut next = state.clone();
-            self.expose(&mut next, try_s, Some(SATURATED_G_KG));
-            let over = self.salt_kg_m2(&next) / dose_kg_m2 - 1.0;
-            if over > DOSE_TOLERANCE {
-                stretch_s = 0.5 * try_s;
-                continue;
-            }
-            *state = next;
-            left_s -= try_s;
-            if over > -DOSE_TOLERANCE {
-                self.expose(state, left_s, None);
-                return;
-            }
-        }
-    }
-
-    /// In a brine of `strength` (g/kg water) with `water` (kg per m² of face) that the fish depletes.
-    /// With `water` infinite it keeps its strength.
-    fn soak(&self, state: &mut Simulation<'_>, duration_s: f64, strength: f64, water_kg_m2: f64) {
-        const STRETCHES: i32 = 60;
-        let before = self.salt_kg_m2(state);
-        // Strength over short stretches that grow like the square of time, as uptake does.
-        let total: f64 = f64::from(STRETCHES * STRETCHES);
-        for i in 0..STRETCHES {
-            let taken = self.salt_kg_m2(state) - before;
-            let now = (strength - 1000.0 * taken / water_kg_m2).max(0.0);
-            let share = f64::from(2 * i + 1) / total;
-            self.expose(state, share * duration_s, Some(now));
-        }
-    }
-
-    /// Salt at each height, g per 100 g of flesh.
-    fn percent(&self, state: &Simulation<'_>) -> Vec<f64> {
-        let share = self.water_kg_m3 / self.density_kg_m3;
-        state.temperature_c().iter().map(|g_kg| 0.1 * g_kg * share).collect()
-    }
-
-    /// Mean of the outer layer that salt comes in by, g per 100 g.
-    fn surface_percent(&self, percent: &[f64]) -> f64 {
-        let span = self.grid.span_m();
-        let (mut salt, mut volume) = (0.0, 0.0);
-        for (i, z) in self.grid.centre_m.iter().enumerate() {
-            if *z > span - SURFACE_M {
-                salt += percent[i] * self.grid.volume_m[i];
-                volume += self.grid.volume_m[i];
-            }
-        }
-        salt / volume.max(1e-12)
-    }
 }
 
 /// A salting with everything decided.
@@ -418,14 +285,8 @@ fn check<'a>(
     problems: &mut Problems,
 ) -> Option<Course<'a>> {
     let id = choice.school.as_deref().unwrap_or("just_before");
-    let Some(school) = catalogue.saltings.iter().find(|s| s.id == id) else {
-        let known: Vec<&str> = catalogue.saltings.iter().map(|s| s.id.as_str()).collect();
-        problems.add(
-            "salt.school",
-            format!("`{id}` is not a school of salting; allowed are {}", known.join(", ")),
-        );
-        return None;
-    };
+    let school =
+        problems.named("salt.school", "a school of salting", id, &catalogue.saltings, |s| &s.id)?;
     if school.whole_only && !board.cut.on_the_bone {
         problems.add(
             "salt.school",
@@ -507,14 +368,6 @@ pub fn salt(catalogue: &Catalogue, request: &SaltRequest) -> Result<SaltAnswer, 
         changes: changes(&course, &body, size.weight_kg),
         cautions: cautions(&board, &course),
     })
-}
-
-fn hundredth(x: f64) -> f64 {
-    (x * 100.0).round() / 100.0
-}
-
-fn thousandth(x: f64) -> f64 {
-    (x * 1000.0).round() / 1000.0
 }
 
 fn sentence(verdict: SaltVerdict, eaten: f64, outcome: &Outcome) -> String {

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::catalogue::Catalogue;
-use crate::error::{FieldError, Problems};
+use crate::error::{FieldError, KIND, Problems};
 
 /// Build of a fish: what is left of it, as shares of its whole weight.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -140,10 +140,7 @@ const STATES: [(State, &str); 6] = [
 /// Each field that is wrong, with what is allowed.
 pub fn buy(catalogue: &Catalogue, request: &BuyRequest) -> Result<BuyAnswer, Vec<FieldError>> {
     let mut problems = Problems::new();
-    let species = catalogue.species(&request.species);
-    if species.is_none() {
-        problems.add("species", format!("`{}` is not a kind that Cindo knows", request.species));
-    }
+    let species = problems.named("species", KIND, &request.species, &catalogue.species, |s| &s.id);
     problems.range("guests", f64::from(request.guests), 1.0, 500.0, "guests");
     problems.range("portion_g", request.portion_g, 30.0, 1000.0, "g");
     if let Some(grams) = request.whole_g {

@@ -4,9 +4,10 @@ use serde::Serialize;
 
 use super::cook::Cook;
 use super::quality::clock;
-use super::record::{Record, tenth};
+use super::record::Record;
 use super::request::Resolved;
 use crate::catalogue::{Gear, Liquid};
+use crate::figures::{capital, tenth};
 use crate::method::Setting;
 use crate::safety::OIL_LEVEL_LIMIT;
 use crate::solver::{Accuracy, Observer, Sink, View};
@@ -210,11 +211,6 @@ pub(crate) fn number(count: u32) -> String {
         .map_or_else(|| count.to_string(), |word| (*word).to_owned())
 }
 
-fn capital(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map_or_else(String::new, |c| c.to_uppercase().chain(letters).collect())
-}
-
 fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<String> {
     let setting = &resolved.setting;
     let medium = setting.method.medium.to_lowercase();
@@ -311,7 +307,5 @@ mod tests {
             (number(3).as_str(), number(8).as_str(), number(12).as_str()),
             ("three", "eight", "12")
         );
-        assert_eq!(capital("three"), "Three");
-        assert_eq!(capital(""), "");
     }
 }

@@ -3,9 +3,9 @@
 use serde::Serialize;
 
 use super::quality::{Quality, TEARS, clock, judge};
-use super::record::tenth;
 use super::request::{PlanRequest, Resolved, resolve};
 use super::search::{Effort, Solved, solve};
+use crate::figures::{hundredth, tenth};
 
 /// The cook's own turn or pull against the recommended plan.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -147,7 +147,7 @@ pub(crate) fn gentler(
             method: id.clone(),
             name,
             pull_s: tenth(solved.pull_s),
-            firm_share: super::record::hundredth(firm_share),
+            firm_share: hundredth(firm_share),
             sentence,
         })
     })

@@ -3,9 +3,10 @@
 
 use serde::Serialize;
 
-use super::record::{Record, hundredth, tenth};
+use super::record::Record;
 use crate::catalogue::{Family, GearKind, Group};
 use crate::doneness::{GOLDEN_S, SCORCHED_S};
+use crate::figures::{hundredth, tenth};
 use crate::method::{Schedule, Setting};
 
 /// Judgement of a plan in numbers.

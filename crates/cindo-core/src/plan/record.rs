@@ -5,6 +5,7 @@ use serde::Serialize;
 use super::cook::{Cook, Ending};
 use super::request::Resolved;
 use crate::doneness::{Dose, brown_rate, drip_share};
+use crate::figures::{hundredth, tenth};
 use crate::grid::Grid;
 use crate::method::Schedule;
 use crate::safety::{Verdict, Watch};
@@ -229,15 +230,6 @@ fn rows(grid: &Grid, count: usize) -> Vec<Row> {
             }
         })
         .collect()
-}
-
-/// One decimal is finer than any thermometer and keeps the answer small.
-pub(crate) fn tenth(value: f64) -> f64 {
-    (value * 10.0).round() / 10.0
-}
-
-pub(crate) fn hundredth(value: f64) -> f64 {
-    (value * 100.0).round() / 100.0
 }
 
 impl Recorder<'_> {

@@ -7,7 +7,7 @@ use crate::buying::Freshness;
 use crate::catalogue::{
     Catalogue, Coating, Cut, Family, Gear, Method, Oil, School, Section, Species,
 };
-use crate::error::{FieldError, Problems};
+use crate::error::{FieldError, KIND, Problems};
 use crate::ice::FREEZING_C;
 use crate::method::Setting;
 use crate::safety::Limit;
@@ -154,23 +154,6 @@ fn ids<'a>(items: impl Iterator<Item = &'a str>) -> String {
     items.collect::<Vec<_>>().join(", ")
 }
 
-/// Looks up an id, or notes that it is unknown and what is known.
-fn named<'a, T>(
-    problems: &mut Problems,
-    field: &str,
-    what: &str,
-    id: &str,
-    items: &'a [T],
-    id_of: impl Fn(&T) -> &str,
-) -> Option<&'a T> {
-    let found = items.iter().find(|item| id_of(item) == id);
-    if found.is_none() {
-        let known = ids(items.iter().map(id_of));
-        problems.add(field, format!("`{id}` is not {what}; allowed are {known}"));
-    }
-    found
-}
-
 /// The piece of a request, looked up.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Board<'a> {
@@ -212,15 +195,9 @@ pub(crate) fn check_board<'a>(
     problems: &mut Problems,
 ) -> Option<Board<'a>> {
     let piece = &request.piece;
-    let species = named(
-        problems,
-        "piece.species",
-        "a kind that Cindo knows",
-        &piece.species,
-        &catalogue.species,
-        |s| &s.id,
-    );
-    let cut = named(problems, "piece.cut", "a cut", &piece.cut, &catalogue.cuts, |c| &c.id);
+    let species =
+        problems.named("piece.species", KIND, &piece.species, &catalogue.species, |s| &s.id);
+    let cut = problems.named("piece.cut", "a cut", &piece.cut, &catalogue.cuts, |c| &c.id);
     check_piece(piece, problems);
     if piece.skin && cut.is_some_and(|c| !c.can_have_skin) {
         problems.add("piece.skin", "this cut has no skin; set it to false");
@@ -274,9 +251,9 @@ pub(crate) fn resolve<'a>(
     let mut problems = Problems::new();
     let board = check_board(catalogue, request, &mut problems);
     let method =
-        named(&mut problems, "method", "a method", &request.method, &catalogue.methods, |m| &m.id);
+        problems.named("method", "a method", &request.method, &catalogue.methods, |m| &m.id);
     let oil_id = request.oil.as_deref().unwrap_or(USUAL_OIL);
-    let oil = named(&mut problems, "oil", "a fat", oil_id, &catalogue.oils, |o| &o.id);
+    let oil = problems.named("oil", "a fat", oil_id, &catalogue.oils, |o| &o.id);
     let limit = board.map_or(Limit::INTACT, |b| Limit::of(b.cut, piece.stuffed.unwrap_or(false)));
     let target = board.and_then(|b| check_doneness(catalogue, request, &b, limit, &mut problems));
     let checked = method.zip(board).map(|(method, board)| {
@@ -407,7 +384,7 @@ fn check_coating<'a>(
     problems: &mut Problems,
 ) -> Option<&'a Coating> {
     let id = asked.or(method.coats.first().map(String::as_str))?;
-    let coating = named(problems, "coating", "a coat", id, &catalogue.coatings, |c| &c.id)?;
+    let coating = problems.named("coating", "a coat", id, &catalogue.coatings, |c| &c.id)?;
     if !method.coats.contains(&coating.id) {
         problems.add(
             "coating",
@@ -455,7 +432,7 @@ fn check_gear<'a>(
         Some(listed) => {
             for (i, id) in listed.iter().enumerate() {
                 let field = format!("gear.{i}");
-                known.extend(named(problems, &field, "gear", id, &catalogue.gear, |g| &g.id));
+                known.extend(problems.named(&field, "gear", id, &catalogue.gear, |g| &g.id));
             }
         }
     }

@@ -4,9 +4,10 @@ use serde::Serialize;
 
 use super::cook::Cook;
 use super::quality::clock;
-use super::record::{Film, hundredth, record, tenth};
+use super::record::{Film, record};
 use super::request::Resolved;
 use super::search::{Root, rising_root};
+use crate::figures::{hundredth, tenth};
 use crate::method::{Schedule, Setting};
 use crate::solver::Accuracy;
 

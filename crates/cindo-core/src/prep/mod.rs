@@ -1,6 +1,7 @@
 //! Everything before the heat: steps with latest starts, amounts, salt, thawing, and what to mind.
 
 mod schedule;
+mod task;
 mod words;
 
 use std::collections::BTreeMap;
@@ -15,122 +16,7 @@ use crate::marinade::{Marinade, marinade};
 use crate::plan::{PlanAnswer, PlanRequest, Resolved, plan, resolve};
 use crate::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
 use schedule::{Job, latest_starts};
-
-/// One side of a question on which cooks differ.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Opinion {
-    /// Id, `snake_case`.
-    pub id: String,
-    /// Name in a sentence.
-    pub name: String,
-    /// Why, in one line.
-    pub why: String,
-}
-
-/// A question of preparation on which cooks differ.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Dispute {
-    /// Id, `snake_case`.
-    pub id: String,
-    /// The question.
-    pub question: String,
-    /// Where it arises.
-    pub when: When,
-    /// Sides, the usual one first.
-    pub options: Vec<Opinion>,
-}
-
-/// What has to pass after the hands of a step.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Wait {
-    /// Until it is thawed.
-    Thaw,
-    /// While the salt is on.
-    Salt,
-    /// While it rests after the salt.
-    SaltRest,
-    /// Until the heat is there.
-    Preheat,
-    /// Until the coat's mixture has rested.
-    Mixture,
-    /// While it lies in its marinade.
-    Marinade,
-    /// Until the stock is ready.
-    Stock,
-}
-
-/// When salt goes on.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Salted {
-    /// Before the last drying.
-    Early,
-    /// After it.
-    Late,
-}
-
-/// Conditions of a step or question: it applies when every one that is named holds.
-#[derive(Debug, Clone, Default, PartialEq, Deserialize)]
-#[serde(deny_unknown_fields, default)]
-#[expect(missing_docs, reason = "named after what they ask")]
-pub struct When {
-    pub families: Option<Vec<Family>>,
-    pub coats: Option<Vec<String>>,
-    pub cuts: Option<Vec<String>>,
-    pub on_the_bone: Option<bool>,
-    pub skin: Option<bool>,
-    pub stuffed: Option<bool>,
-    pub frozen: Option<bool>,
-    pub dries: Option<bool>,
-    pub salted: Option<Salted>,
-    pub rinse: Option<bool>,
-    pub salt_rest: Option<bool>,
-    pub stock: Option<bool>,
-    pub mixture: Option<Made>,
-    pub butter: Option<bool>,
-    pub sauce: Option<bool>,
-    pub chips: Option<bool>,
-    /// A question and its side, such as `scales:off`.
-    pub option: Option<String>,
-}
-
-/// A step before the heat.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Task {
-    /// Id, `snake_case`.
-    pub id: String,
-    /// What to do, short. Names in braces are filled in by `words`.
-    pub title: String,
-    /// How.
-    pub detail: String,
-    /// Why, where it is not plain.
-    #[serde(default)]
-    pub why: Option<String>,
-    /// Hands for all pieces, s.
-    pub hands_on_s: f64,
-    /// Hands for each piece, s.
-    #[serde(default)]
-    pub per_piece_s: f64,
-    /// What has to pass then, worked out.
-    #[serde(default)]
-    pub wait: Option<Wait>,
-    /// What has to pass then, s.
-    #[serde(default)]
-    pub wait_s: f64,
-    /// Ids of what must be finished first, where it is done at all.
-    #[serde(default)]
-    pub after: Vec<String>,
-    /// How long it may lie before what follows, s.
-    pub keeps_s: f64,
-    /// Where it is done.
-    #[serde(default)]
-    pub when: When,
-}
+pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
 
 /// What to prepare.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
@@ -258,8 +144,6 @@ pub struct FirstLine {
 
 /// What follows has to follow at once below this, s.
 const AT_ONCE_S: f64 = 300.0;
-/// Salt that is on for longer than this goes on before the last drying, min.
-const LATE_SALT_MIN: f64 = 6.0;
 /// Lines of a plan about what comes before.
 const FIRST_LINES: usize = 4;
 
@@ -289,38 +173,6 @@ struct Scene<'a> {
     mixture: Option<&'a Mixture>,
     stock: Option<&'a Mixture>,
     taken: BTreeMap<&'a str, &'a str>,
-}
-
-impl When {
-    fn holds(&self, scene: &Scene<'_>) -> bool {
-        let setting = &scene.resolved.setting;
-        let piece = &scene.request.plan.piece;
-        let is = |asked: Option<bool>, now: bool| asked.is_none_or(|a| a == now);
-        let lists = |asked: &Option<Vec<String>>, id: &str| {
-            asked.as_ref().is_none_or(|list| list.iter().any(|x| x == id))
-        };
-        let salted = scene.salt.map(|s| {
-            let early = s.rinse || s.minutes > LATE_SALT_MIN;
-            if early { Salted::Early } else { Salted::Late }
-        });
-        self.families.as_ref().is_none_or(|f| f.contains(&setting.method.family))
-            && lists(&self.coats, &setting.coating.id)
-            && lists(&self.cuts, &setting.cut.id)
-            && is(self.on_the_bone, setting.cut.on_the_bone)
-            && is(self.skin, piece.skin)
-            && is(self.stuffed, piece.stuffed.unwrap_or(false))
-            && is(self.frozen, scene.thaw.is_some())
-            && is(self.dries, !matches!(setting.method.family, Family::Wet | Family::Steam))
-            && self.salted.is_none_or(|s| salted == Some(s))
-            && is(self.rinse, scene.salt.is_some_and(|s| s.rinse))
-            && is(self.salt_rest, scene.salt.is_some_and(|s| s.rest_min > 0.0))
-            && is(self.stock, scene.stock.is_some())
-            && self.mixture.is_none_or(|m| scene.made() == Some(m))
-            && is(self.butter, scene.takes("skin_fat:butter") || scene.request.sauce == Some(true))
-            && is(self.sauce, scene.request.sauce.unwrap_or(false))
-            && is(self.chips, scene.request.chips.unwrap_or(0) > 0)
-            && self.option.as_ref().is_none_or(|option| scene.takes(option))
-    }
 }
 
 impl Scene<'_> {
@@ -376,16 +228,12 @@ fn sides<'a>(
     }
     for (id, side) in &request.schools {
         let field = format!("schools.{id}");
-        let Some(dispute) = catalogue.disputes.iter().find(|d| d.id == *id) else {
-            let known: Vec<&str> = catalogue.disputes.iter().map(|d| d.id.as_str()).collect();
-            problems.add(&field, format!("not a question; allowed are {}", known.join(", ")));
-            continue;
-        };
-        if let Some(option) = dispute.options.iter().find(|o| o.id == *side) {
+        let dispute = problems.named(&field, "a question", id, &catalogue.disputes, |d| &d.id);
+        if let Some(dispute) = dispute
+            && let Some(option) =
+                problems.named(&field, "a side of it", side, &dispute.options, |o| &o.id)
+        {
             taken.insert(&dispute.id, &option.id);
-        } else {
-            let known: Vec<&str> = dispute.options.iter().map(|o| o.id.as_str()).collect();
-            problems.add(&field, format!("`{side}` is not among {}", known.join(", ")));
         }
     }
     taken
@@ -393,9 +241,7 @@ fn sides<'a>(
 
 fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) {
     for (i, id) in request.mixtures.iter().enumerate() {
-        if catalogue.mixture(id).is_none() {
-            problems.add(&format!("mixtures.{i}"), format!("`{id}` is not a mixture"));
-        }
+        problems.named(&format!("mixtures.{i}"), "a mixture", id, &catalogue.mixtures, |m| &m.id);
     }
     if let Some(guests) = request.guests {
         problems.range("guests", f64::from(guests), 1.0, 500.0, "guests");

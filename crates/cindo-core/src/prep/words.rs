@@ -3,6 +3,7 @@
 use super::Scene;
 use crate::amounts::Use;
 use crate::cold::long_time;
+use crate::figures::sentence;
 use crate::salt::SaltKind;
 
 impl Scene<'_> {
@@ -74,10 +75,7 @@ impl Scene<'_> {
         if self.takes("draining:rack") || self.takes("draining:paper") {
             things.push("rack");
         }
-        let list = things.join(", ");
-        let mut letters = list.chars();
-        let first = letters.next().map_or_else(String::new, |c| c.to_uppercase().collect());
-        format!("{first}{}.", letters.as_str())
+        sentence(&things.join(", "))
     }
 
     fn salt_title(&self) -> String {

@@ -1,5 +1,6 @@
 //! Salt against the analytic solutions of diffusion, and its books.
 
+use super::body::UNIT;
 use super::*;
 use approx::assert_relative_eq;
 use std::f64::consts::PI;
