@@ -96,6 +96,9 @@ pub struct Mixture {
     /// It brings its own salt.
     #[serde(default)]
     pub seasons: bool,
+    /// The fish lies in it for a while: a marinade.
+    #[serde(default)]
+    pub lies_in: bool,
     /// Density, g/ml.
     pub g_ml: f64,
     /// What stays in the bowl or drips, as a share of what is on the fish.

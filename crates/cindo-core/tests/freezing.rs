@@ -8,7 +8,9 @@ use cindo_core::face::Face;
 use cindo_core::ice::FREEZING_C;
 use cindo_core::material::Composition;
 use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
+use cindo_core::section::section;
 use cindo_core::simulate::{SimulateAnswer, SimulatePhase, SimulateRequest, simulate};
+use proptest::prelude::*;
 use rstest::rstest;
 
 const COD: Composition = Composition { water: 0.803, protein: 0.18, fat: 0.006, ash: 0.011 };
@@ -211,6 +213,51 @@ fn from_frozen_takes_about_half_as_long_again() {
         let partly = planned(method, -2.0).unwrap() / planned(method, 4.0).unwrap();
         assert!(1.05 < partly && partly < ratio, "{method}, half thawed: {partly:.2}");
     }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// However frozen, a plan rests to its band, and colder takes longer.
+    #[test]
+    fn frozen_plans_reach_their_band(
+        start_c in -30.0..-2.0f64,
+        mm in 10.0..35.0f64,
+        method in 0usize..4,
+    ) {
+        let catalogue = Catalogue::embedded().unwrap();
+        let method = ["poach", "steam", "roast", "parcel"][method];
+        let asked = |start_c: f64| PlanRequest {
+            piece: Piece { start_c, ..fillet(mm) },
+            method: method.into(),
+            doneness: Doneness::Band("medium".into()),
+            ..PlanRequest::default()
+        };
+        let answer = plan(&catalogue, &asked(start_c)).unwrap();
+        prop_assert!((50.0..55.0).contains(&answer.core_peak_c), "{}", answer.core_peak_c);
+        prop_assert!(answer.pull_s > plan(&catalogue, &asked(4.0)).unwrap().pull_s);
+        let books = answer.heat;
+        let given = books.sensible_j_m2 + books.latent_j_m2;
+        prop_assert!((given / books.incoming_j_m2 - 1.0).abs() < 1e-3, "heat is booked");
+    }
+}
+
+/// The cut face of a frozen piece: ice all through at first, done in the end, edges ahead of the middle.
+#[test]
+fn cut_face_starts_frozen_and_ends_done() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let request = PlanRequest {
+        piece: Piece { start_c: -18.0, ..fillet(25.0) },
+        method: "roast".into(),
+        doneness: Doneness::Band("medium".into()),
+        ..PlanRequest::default()
+    };
+    let cut = section(&catalogue, &request).unwrap();
+    assert!(cut.core_c[0] < -10.0, "{:?}", &cut.core_c[..2]);
+    assert!(cut.hottest_c[0].iter().filter(|c| **c < -5).count() > cut.hottest_c[0].len() / 2);
+    let coldest = cut.hottest_c.last().unwrap().iter().min().unwrap();
+    assert!(*coldest > 40, "{coldest} °C at most somewhere");
+    assert!(cut.core_c.iter().copied().fold(f64::MIN, f64::max) > 48.0);
 }
 
 #[test]

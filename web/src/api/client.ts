@@ -29,6 +29,7 @@ export type Amount = Schemas["Amount"];
 export type VesselFill = Schemas["VesselFill"];
 export type Salt = Schemas["SaltAnswer"];
 export type SaltChoice = Schemas["SaltChoice"];
+export type Marinade = Schemas["Marinade"];
 export type ThawAnswer = Schemas["ThawAnswer"];
 export type Card = Schemas["Card"];
 export type CardFile = Schemas["CardFile"];

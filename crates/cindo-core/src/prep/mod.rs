@@ -149,8 +149,6 @@ const FIRST_LINES: usize = 4;
 
 /// Time in a marinade, min (common practice), where its limit is not shorter.
 const USUAL_MARINADE_MIN: f64 = 30.0;
-/// Coats that fish lies in.
-const MARINADES: [&str; 2] = ["spice_paste", "sugary_marinade"];
 
 /// Hot holding. Source: FDA Food Code 3-501.16 and 3-501.19; British food hygiene regulations (from
 /// memory).
@@ -185,9 +183,7 @@ impl Scene<'_> {
 
     /// Limits of the marinade, if the coat is one.
     fn marinade(&self) -> Option<Marinade> {
-        let coat = self.resolved.setting.coating.id.as_str();
-        let mixture = self.mixture.filter(|_| MARINADES.contains(&coat))?;
-        Some(marinade(self.catalogue, mixture))
+        self.mixture.filter(|m| m.lies_in).map(|m| marinade(self.catalogue, m))
     }
 
     /// When the coat's mixture is made.

@@ -80,6 +80,7 @@ pub struct When {
     pub rinse: Option<bool>,
     pub salt_rest: Option<bool>,
     pub stock: Option<bool>,
+    pub marinade: Option<bool>,
     pub mixture: Option<Made>,
     pub butter: Option<bool>,
     pub sauce: Option<bool>,
@@ -149,6 +150,7 @@ impl When {
             && is(self.rinse, scene.salt.is_some_and(|s| s.rinse))
             && is(self.salt_rest, scene.salt.is_some_and(|s| s.rest_min > 0.0))
             && is(self.stock, scene.stock.is_some())
+            && is(self.marinade, scene.mixture.is_some_and(|m| m.lies_in))
             && self.mixture.is_none_or(|m| scene.made() == Some(m))
             && is(self.butter, scene.takes("skin_fat:butter") || scene.request.sauce == Some(true))
             && is(self.sauce, scene.request.sauce.unwrap_or(false))

@@ -60,7 +60,8 @@ export function Facts({ catalogue, species }: { catalogue: Catalogue; species: S
         </table>
         <p className="pt-1">
           USDA database SR24, row {species.usda_row}: {species.usda_name}.{" "}
-          {species.usda_note ? localise(species.usda_note, preferences) : ""}
+          {species.usda_note ? localise(species.usda_note, preferences) : ""} Thickness, doneness
+          and bones: common practice.
         </p>
       </div>
     </div>

@@ -203,6 +203,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
               catalogue={catalogue}
               salt={data.salt ?? null}
               choice={draft.salt}
+              marinade={data.marinade ?? null}
               skin={plan.piece.skin ?? false}
               complaint={complaint}
               onChange={(salt) => {

@@ -1,4 +1,4 @@
-import type { Catalogue, Salt, SaltChoice } from "@/api/client";
+import type { Catalogue, Marinade, Salt, SaltChoice } from "@/api/client";
 import { usePreferences } from "@/lib/preferences";
 import { wait } from "@/lib/time";
 import { format, localise, massIn } from "@/lib/units";
@@ -9,6 +9,8 @@ interface Props {
   catalogue: Catalogue;
   salt: Salt | null;
   choice: SaltChoice;
+  /** Limits of the marinade that it lies in, if any. */
+  marinade: Marinade | null;
   skin: boolean;
   complaint: (field: string) => string | undefined;
   onChange: (choice: SaltChoice) => void;
@@ -24,7 +26,7 @@ const MINUTES = { unit: "min", step: 1, digits: 0, show: (n: number) => n, read:
 const GRAMS = { unit: "g", step: 0.1, digits: 1, show: (n: number) => n, read: (n: number) => n };
 
 /** Salt: the school, and where it is when the fish meets the heat. */
-export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }: Props) {
+export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, onChange }: Props) {
   const { preferences } = usePreferences();
   const id = choice.school ?? salt?.school ?? "just_before";
   const school = catalogue.saltings.find((s) => s.id === id);
@@ -54,6 +56,13 @@ export function SaltPanel({ catalogue, salt, choice, skin, complaint, onChange }
           ))}
         </select>
       </label>
+      {marinade && (
+        <p>
+          <b>In its marinade {wait(60 * marinade.longest_min)} at most:</b> acid{" "}
+          {marinade.acid_percent} %, salt {marinade.salt_percent} %, sugar {marinade.sugar_percent}{" "}
+          %.
+        </p>
+      )}
       {complaint("salt.school") && (
         <p role="alert" className="text-error text-sm">
           {complaint("salt.school")}
