@@ -51,6 +51,13 @@ pub enum Use {
     Sauce,
 }
 
+impl Use {
+    /// Whether it goes on the fish itself.
+    pub(crate) fn goes_on_fish(self) -> bool {
+        matches!(self, Self::Coat | Self::Topping | Self::SaltCrust)
+    }
+}
+
 /// When a mixture is made.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -256,9 +263,9 @@ pub(crate) fn amounts(
         faces(setting.cut.section, setting.thickness_m, setting.width_m, setting.volume_m3());
     let coat_m = setting.coating.thickness_mm / 1000.0;
     let mut list = Vec::new();
-    if let Some((mixture, others)) = chosen(catalogue, &setting.coating.id, wanted.mixtures, |p| {
-        matches!(p, Use::Coat | Use::Topping | Use::SaltCrust)
-    }) {
+    if let Some((mixture, others)) =
+        mixture_for(catalogue, &setting.coating.id, wanted.mixtures, Use::goes_on_fish)
+    {
         let (on_m3, what) = match mixture.purpose {
             Use::Topping => (faces.top_m2 * coat_m, "the upper face"),
             Use::SaltCrust => {
@@ -279,7 +286,7 @@ pub(crate) fn amounts(
         );
         list.push(weighed(catalogue, mixture, grams, why, others));
     }
-    let stock = chosen(catalogue, &setting.method.id, wanted.mixtures, |p| p == Use::Stock);
+    let stock = mixture_for(catalogue, &setting.method.id, wanted.mixtures, |p| p == Use::Stock);
     if let (Some((mixture, others)), Some(litres)) = (stock, setting.fill_l()) {
         let grams = 1000.0 * litres * mixture.g_ml * (1.0 + mixture.spare);
         let vessel = batch.gear.first().map_or("vessel", String::as_str);
@@ -314,7 +321,7 @@ pub(crate) fn amounts(
 }
 
 /// The mixture for a coat or method: one that was asked for, or the first that serves it, and others.
-fn chosen<'a>(
+pub(crate) fn mixture_for<'a>(
     catalogue: &'a Catalogue,
     serves: &str,
     preferred: &[String],

@@ -264,6 +264,10 @@ fn frozen_fish_starts_with_its_thawing() {
     assert!(thaw.wait_s > 8.0 * 3600.0 && answer.lead_s >= thaw.starts_before_s);
     assert!(answer.cautions.iter().any(|c| c.contains("vacuum pack")));
     assert!(answer.first_lines.first().is_some_and(|l| l.title == "Thaw it"));
+    // Planned as frozen hard, but thawed first: it cooks like thawed fish.
+    let mut hard = request.clone();
+    hard.plan.piece.start_c = -18.0;
+    assert!((prepared(&hard).pull_s - answer.pull_s).abs() < 1.0);
 }
 
 #[test]

@@ -8,10 +8,13 @@ use std::collections::BTreeMap;
 
 use serde::{Deserialize, Serialize};
 
-use crate::amounts::{Amount, Made, Mixture, Use, VesselFill, Wanted, amounts, vessel_fill};
+use crate::amounts::{
+    Amount, Made, Mixture, Use, VesselFill, Wanted, amounts, mixture_for, vessel_fill,
+};
 use crate::catalogue::{Catalogue, Family};
-use crate::cold::{Thaw, ThawAnswer, ThawRequest, thaw};
+use crate::cold::{COLD_C, Thaw, ThawAnswer, ThawRequest, thaw};
 use crate::error::{FieldError, Problems};
+use crate::ice::FREEZING_C;
 use crate::marinade::{Marinade, marinade};
 use crate::plan::{PlanAnswer, PlanRequest, Resolved, plan, resolve};
 use crate::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
@@ -263,6 +266,16 @@ fn within<T>(part: Result<T, Vec<FieldError>>, place: &str, problems: &mut Probl
     .ok()
 }
 
+/// What is thawed goes into the heat as cold as a fridge, not as frozen as it was.
+fn thawed_first(request: &PrepRequest) -> PrepRequest {
+    let mut request = request.clone();
+    let start_c = &mut request.plan.piece.start_c;
+    if request.thaw.is_some() && *start_c < FREEZING_C {
+        *start_c = COLD_C;
+    }
+    request
+}
+
 /// Works out everything before the heat.
 ///
 /// # Errors
@@ -271,18 +284,18 @@ pub fn prepare(
     catalogue: &Catalogue,
     request: &PrepRequest,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
+    let request = &thawed_first(request);
     let mut problems = Problems::new();
     let taken = sides(catalogue, request, &mut problems);
     check(catalogue, request, &mut problems);
     let resolved = within(resolve(catalogue, &request.plan), "plan.", &mut problems);
     let mixture = resolved.as_ref().and_then(|r| {
-        preferred(catalogue, &r.setting.coating.id, &request.mixtures, |p| {
-            !matches!(p, Use::Stock | Use::Sauce)
-        })
+        mixture_for(catalogue, &r.setting.coating.id, &request.mixtures, Use::goes_on_fish)
     });
     let stock = resolved.as_ref().and_then(|r| {
-        preferred(catalogue, &r.setting.method.id, &request.mixtures, |p| p == Use::Stock)
+        mixture_for(catalogue, &r.setting.method.id, &request.mixtures, |p| p == Use::Stock)
     });
+    let (mixture, stock) = (mixture.map(|m| m.0), stock.map(|m| m.0));
     let salt_wanted = request.salt != SaltChoice::default() || mixture.is_none_or(|m| !m.seasons);
     let salted = resolved.as_ref().filter(|_| salt_wanted).and_then(|r| {
         let school =
@@ -350,21 +363,6 @@ pub fn prepare(
 fn in_plan(errors: Vec<FieldError>) -> Vec<FieldError> {
     let place = |e: FieldError| FieldError { field: format!("plan.{}", e.field), ..e };
     errors.into_iter().map(place).collect()
-}
-
-fn preferred<'a>(
-    catalogue: &'a Catalogue,
-    serves: &str,
-    wanted: &[String],
-    suits: impl Fn(Use) -> bool,
-) -> Option<&'a Mixture> {
-    let fitting = || {
-        catalogue
-            .mixtures
-            .iter()
-            .filter(|m| suits(m.purpose) && m.serves.iter().any(|id| id == serves))
-    };
-    fitting().find(|m| wanted.contains(&m.id)).or_else(|| fitting().next())
 }
 
 fn steps(scene: &Scene<'_>) -> Vec<PrepStep> {
