@@ -277,13 +277,17 @@ pub(crate) fn amounts(
         };
         let area_m2 = if mixture.purpose == Use::Topping { faces.top_m2 } else { faces.all_m2 };
         let grams = pieces * on_m3 * 1e6 * mixture.g_ml * (1.0 + mixture.spare);
-        let why = format!(
-            "{:.0} cm² ({what}), {} mm deep; {:.0} % more stays in the bowl or drips. {}",
-            pieces * area_m2 * 1e4,
-            setting.coating.thickness_mm,
-            100.0 * mixture.spare,
-            mixture.reason
-        );
+        let area_cm2 = pieces * area_m2 * 1e4;
+        let rule = if mixture.lies_in {
+            "as much as they need to lie in, and a part to keep back".to_owned()
+        } else {
+            format!(
+                "{} mm deep; {:.0} % more stays in the bowl or drips",
+                setting.coating.thickness_mm,
+                100.0 * mixture.spare
+            )
+        };
+        let why = format!("{area_cm2:.0} cm² ({what}), {rule}. {}", mixture.reason);
         list.push(weighed(catalogue, mixture, grams, why, others));
     }
     let stock = mixture_for(catalogue, &setting.method.id, wanted.mixtures, |p| p == Use::Stock);

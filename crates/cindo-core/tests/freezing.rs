@@ -74,23 +74,54 @@ fn slab_s(thickness_mm: f64, h: f64, air_c: f64, start_c: f64, to_c: f64) -> f64
     answer.time_s[passed.unwrap()]
 }
 
-/// Plank's equation for a slab, `t = ρ ΔH / (t_f − t_a) · (a / 2h + a² / 8k)`, with the enthalpy
-/// between the freezing point and −10 °C for its latent heat. Plank leaves sensible heat before
-/// freezing out, so the piece starts at its freezing point; stated accuracy of the equation is some
-/// 10 to 15 % (Cleland & Earle's review; from memory).
+/// Plank's equation for a slab, `t = ρ λ / |t_f − t_a| · (a / 2h + a² / 8k)`, with the latent heat of all
+/// its water, as textbooks take it, and the conductivity of the layer that has changed.
+fn plank_s(mm: f64, h: f64, around_c: f64, k: f64) -> f64 {
+    let a = mm / 1000.0;
+    let latent = COD.water * 333.6e3;
+    let rho = COD.properties(0.0).density_kg_m3;
+    rho * latent / (FREEZING_C - around_c).abs() * (a / (2.0 * h) + a * a / (8.0 * k))
+}
+
+/// Plank leaves sensible heat out, so the piece starts at its freezing point and counts as frozen at
+/// −10 °C; stated accuracy of the equation is some 10 to 15 % (Cleland & Earle's review; from memory).
 #[rstest]
 #[case(25.0, 20.0, -30.0)]
 #[case(25.0, 100.0, -30.0)]
 #[case(50.0, 30.0, -40.0)]
 fn freezing_agrees_with_plank(#[case] mm: f64, #[case] h: f64, #[case] air_c: f64) {
     let ours = slab_s(mm, h, air_c, -0.85, -10.0);
-    let a = mm / 1000.0;
-    let rho = COD.frozen_properties(-10.0).density_kg_m3;
-    let heat = COD.frozen_heat(FREEZING_C).0 - COD.frozen_heat(-10.0).0;
     let k = COD.frozen_properties(-15.0).conductivity_w_mk;
-    let plank = rho * heat / (FREEZING_C - air_c) * (a / (2.0 * h) + a * a / (8.0 * k));
-    let ratio = ours / plank;
-    assert!((0.85..1.25).contains(&ratio), "{ours:.0} s, Plank {plank:.0} s: {ratio:.2}");
+    let ratio = ours / plank_s(mm, h, air_c, k);
+    assert!((0.85..1.15).contains(&ratio), "{ratio:.2}");
+}
+
+/// Thawing is Plank's equation with numbers that depend on Stefan and Plank number:
+/// `P = 0.5 (0.7754 + 2.2828 Ste Pk)`, `R = 0.125 (0.4271 + 2.1220 Ste − 1.4847 Ste²)` instead of 1/2 and 1/8, with
+/// the enthalpy between −10 and 0 °C. Source: Cleland, Earle & Cleland (1986), as in ASHRAE Handbook -
+/// Refrigeration, "Cooling and Freezing Times of Foods" (from memory); stated accuracy some 10 %,
+/// 15 % are allowed here for properties that are not the same.
+#[rstest]
+#[case(25.0, 20.0, 5.0)]
+#[case(25.0, 150.0, 12.0)]
+#[case(50.0, 150.0, 20.0)]
+fn thawing_agrees_with_the_handbook(#[case] mm: f64, #[case] h: f64, #[case] around_c: f64) {
+    let ours = slab_s(mm, h, around_c, -18.0, -0.85);
+    let thawed = COD.properties(5.0);
+    let (k, capacity) =
+        (thawed.conductivity_w_mk, thawed.density_kg_m3 * thawed.specific_heat_j_kgk);
+    let to_zero = thawed.specific_heat_j_kgk * -FREEZING_C;
+    let melting = COD.frozen_heat(FREEZING_C).0 - COD.frozen_heat(-10.0).0 + to_zero;
+    let volumetric = thawed.density_kg_m3 * melting;
+    let stefan = capacity * (around_c - FREEZING_C) / volumetric;
+    // Frozen fish: about 2.0 kJ/(kg K) in 1000 kg/m³.
+    let plank = 2.0e6 * (FREEZING_C + 18.0) / volumetric;
+    let p = 0.5 * (0.7754 + 2.2828 * stefan * plank);
+    let r = 0.125 * (0.4271 + 2.1220 * stefan - 1.4847 * stefan * stefan);
+    let a = mm / 1000.0;
+    let handbook_s = volumetric / (around_c - FREEZING_C) * (p * a / h + r * a * a / k);
+    let ratio = ours / handbook_s;
+    assert!((0.85..1.15).contains(&ratio), "{ratio:.2}");
 }
 
 /// Pham's method (Pham 1986, as in ASHRAE Handbook - Refrigeration, "Cooling and Freezing Times of
@@ -126,12 +157,12 @@ fn freezing_agrees_with_pham(
 /// the sensible heat that Plank leaves out, as the book says of the equation.
 #[test]
 fn worked_example_of_a_sphere_is_near() {
-    let plank_s: f64 = 1000.0 * 250e3 / 38.75 * (0.07 / (6.0 * 50.0) + 0.07 * 0.07 / (24.0 * 1.2));
-    assert!((plank_s / 3600.0 - 0.72).abs() < 0.01);
+    let book_s: f64 = 1000.0 * 250e3 / 38.75 * (0.07 / (6.0 * 50.0) + 0.07 * 0.07 / (24.0 * 1.2));
+    assert!((book_s / 3600.0 - 0.72).abs() < 0.01);
     let answer = frozen(70.0, 2.0, -0.85, Face::convective(50.0, -40.0));
     let passed = answer.core_c.iter().position(|c| *c <= -10.0).unwrap();
-    let ratio = answer.time_s[passed] / plank_s;
-    assert!((0.9..1.35).contains(&ratio), "{ratio:.2} of {plank_s:.0} s");
+    let ratio = answer.time_s[passed] / book_s;
+    assert!((0.9..1.35).contains(&ratio), "{ratio:.2} of {book_s:.0} s");
 }
 
 fn fillet(thickness_mm: f64) -> Piece {
@@ -204,12 +235,13 @@ fn planned(method: &str, start_c: f64) -> Result<f64, String> {
         .map_err(|errors| format!("{}: {}", errors[0].field, errors[0].message))
 }
 
-/// Common practice, and the advice printed on packs of frozen fillets: half as long again.
+/// Common practice on packs of frozen fillets: half as long again, to twice as long. Melting takes nearly
+/// twice the heat of the cooking itself, so that the simulation lies at the long end and over it.
 #[test]
-fn from_frozen_takes_about_half_as_long_again() {
+fn from_frozen_takes_about_twice_as_long() {
     for method in ["poach", "steam", "roast"] {
         let ratio = planned(method, -18.0).unwrap() / planned(method, 4.0).unwrap();
-        assert!((1.3..2.6).contains(&ratio), "{method}: {ratio:.2}");
+        assert!((1.5..2.5).contains(&ratio), "{method}: {ratio:.2}");
         let partly = planned(method, -2.0).unwrap() / planned(method, 4.0).unwrap();
         assert!(1.05 < partly && partly < ratio, "{method}, half thawed: {partly:.2}");
     }

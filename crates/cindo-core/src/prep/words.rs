@@ -10,12 +10,9 @@ impl Scene<'_> {
     /// What is prepared, in a few words.
     pub(super) fn title(&self) -> String {
         let setting = &self.resolved.setting;
-        format!(
-            "{} {} {}",
-            setting.method.name,
-            setting.species.name.to_lowercase(),
-            setting.cut.name
-        )
+        // "Salmon, farmed" is salmon on a sheet.
+        let name = setting.species.name.split(',').next().unwrap_or_default().to_lowercase();
+        format!("{} {name} {}", setting.method.name, setting.cut.name)
     }
 
     /// A text with this plan's figures in it.
