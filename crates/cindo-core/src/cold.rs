@@ -147,8 +147,12 @@ pub(crate) const COLD_C: f64 = 5.0;
 const WARM_LIMIT_S: f64 = 4.0 * 3600.0;
 /// Nobody waits longer, s.
 const LONGEST_S: f64 = 6.0 * 86_400.0;
+/// Thawed fish does not keep for longer, s (common practice: two to three days).
+const LONGEST_THAW_S: f64 = 3.0 * 86_400.0;
 /// A tenth more time than the simulation says.
 const MARGIN: f64 = 1.1;
+/// Field of the thickness of what is frozen together.
+const PACK: &str = "thaw.pack_mm";
 const SAMPLES: usize = 120;
 const ACCURACY: Accuracy =
     Accuracy { cells: 40, columns: 1, tolerance_k: 0.01, longest_step_s: 300.0 };
@@ -238,13 +242,13 @@ impl ColdSeries {
 fn block<'a>(
     catalogue: &'a Catalogue,
     piece: &Piece,
-    pack_mm: Option<f64>,
+    (field, pack_mm): (&str, Option<f64>),
     problems: &mut Problems,
 ) -> Option<Block<'a>> {
     let request = PlanRequest { piece: piece.clone(), ..PlanRequest::default() };
     let board = check_board(catalogue, &request, problems)?;
     let thickness_mm = pack_mm.unwrap_or(piece.thickness_mm);
-    problems.range("pack_mm", thickness_mm, 4.0, 200.0, "mm");
+    problems.range(field, thickness_mm, 4.0, 200.0, "mm");
     let width_m = piece.width_mm.unwrap_or(board.cut.width_mm) / 1000.0;
     Some(Block { catalogue, board, thickness_m: thickness_mm / 1000.0, width_m })
 }
@@ -256,7 +260,7 @@ fn block<'a>(
 pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, Vec<FieldError>> {
     let how = request.thaw;
     let mut problems = Problems::new();
-    let block = block(catalogue, &request.piece, how.pack_mm, &mut problems);
+    let block = block(catalogue, &request.piece, (PACK, how.pack_mm), &mut problems);
     let from_c = how.from_c.unwrap_or(-18.0);
     problems.range("thaw.from_c", from_c, -40.0, -2.0, "°C");
     let (row, usual_c, low, high) = match how.place {
@@ -270,7 +274,7 @@ pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, 
     let flesh = block.board.species.flesh();
     let half_ice = 0.5 * flesh.ice(from_c);
     let (mut half_s, mut warm_s) = (None, None);
-    let (series, _) = block.run(row, from_c, place_c, |view, core_c| {
+    let (series, thawed) = block.run(row, from_c, place_c, |view, core_c| {
         let mean_ice: f64 = view.temperature_c.iter().map(|t| flesh.ice(*t)).sum::<f64>()
             / view.temperature_c.len() as f64;
         if mean_ice < half_ice {
@@ -282,6 +286,15 @@ pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, 
         core_c > FREEZING_C + 0.05
     });
     let through_s = series.time_s.last().copied().unwrap_or_default();
+    if !thawed || through_s > LONGEST_THAW_S {
+        return Err(vec![FieldError {
+            field: PACK.to_owned(),
+            message: format!(
+                "{} frozen together would not be thawed within 3 days there, and fish does not keep for longer: take it apart, or thaw it in cold water",
+                millimetres(block.thickness_m)
+            ),
+        }]);
+    }
     let species = block.board.species;
     Ok(ThawAnswer {
         place_c,
@@ -366,7 +379,7 @@ pub fn freeze(
     request: &FreezeRequest,
 ) -> Result<FreezeAnswer, Vec<FieldError>> {
     let mut problems = Problems::new();
-    let block = block(catalogue, &request.piece, request.pack_mm, &mut problems);
+    let block = block(catalogue, &request.piece, ("pack_mm", request.pack_mm), &mut problems);
     let freezer_c = request.freezer_c;
     problems.range("freezer_c", freezer_c, -60.0, -5.0, "°C");
     problems.finish()?;

@@ -300,6 +300,19 @@ fn hot_oil_and_hot_pans_refuse_ice() {
     }
 }
 
+/// What would never be thawed in time is refused, not called thawed when the patience ends.
+#[test]
+fn a_block_that_does_not_thaw_in_time_is_refused() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let of = |place: ThawPlace, pack_mm: f64| {
+        let how = Thaw { place, pack_mm: Some(pack_mm), ..Thaw::default() };
+        thaw(&catalogue, &ThawRequest { piece: fillet(30.0), thaw: how })
+    };
+    let refused = of(ThawPlace::Fridge, 200.0).unwrap_err();
+    assert_eq!(refused[0].field, "thaw.pack_mm");
+    assert!(of(ThawPlace::Fridge, 60.0).is_ok() && of(ThawPlace::ColdWater, 200.0).is_ok());
+}
+
 #[test]
 fn cold_questions_name_what_is_wrong() {
     let catalogue = Catalogue::embedded().unwrap();

@@ -175,7 +175,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
                 now={now}
                 inFridge={draft.thaw === "fridge"}
                 packMm={draft.packMm ?? plan.piece.thickness_mm}
-                complaint={complaint("pack_mm")}
+                complaint={complaint("thaw.pack_mm")}
                 onPack={(packMm) => {
                   change({ packMm });
                 }}
