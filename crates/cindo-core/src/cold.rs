@@ -388,28 +388,24 @@ pub fn freeze(
         FreezerKind::Still => "cold_freezer",
         FreezerKind::Blast => "cold_blast",
     };
-    // Within a tenth of a Kelvin of the freezer nothing more happens, once every limit that it can
-    // get past has been passed.
+    // Within a tenth of a Kelvin of the freezer nothing more happens.
     let settled_c = freezer_c + 0.1;
-    let limits_c = [PARASITE_FROZEN_C, FAST_FROZEN_C];
-    let mut passed_s: [Option<f64>; 2] = [None; 2];
-    let (series, _) = block.run(row, request.piece.start_c, freezer_c, |view, core_c| {
-        for (passed_s, limit_c) in passed_s.iter_mut().zip(limits_c) {
-            if core_c <= limit_c {
-                passed_s.get_or_insert(view.time_s);
-            }
-        }
-        let outstanding =
-            passed_s.iter().zip(limits_c).any(|(s, limit_c)| s.is_none() && freezer_c < limit_c);
-        core_c <= settled_c && !outstanding
-    });
-    let [through_s, fast_through_s] = passed_s;
+    let start_c = request.piece.start_c;
+    let passes = |limit_c: f64| {
+        (limit_c > freezer_c).then(|| {
+            let (series, came) = block.run(row, start_c, freezer_c, |_, core_c| core_c <= limit_c);
+            (came, series.time_s.last().copied().unwrap_or_default())
+        })
+    };
+    let at = |limit_c: f64| passes(limit_c).and_then(|(came, time_s)| came.then_some(time_s));
+    let through_s = at(PARASITE_FROZEN_C);
     let slow_s = through_s.map(|s| s + PARASITE_HOLD_S);
-    let fast_s = fast_through_s.map(|s| s + FAST_HOLD_S);
+    let fast_s = at(FAST_FROZEN_C).map(|s| s + FAST_HOLD_S);
     let safe_s = match (slow_s, fast_s) {
         (Some(slow), Some(fast)) => Some(slow.min(fast)),
         (slow, fast) => slow.or(fast),
     };
+    let (series, _) = block.run(row, start_c, freezer_c, |_, core_c| core_c <= settled_c);
     let thick = millimetres(block.thickness_m);
     let sentence = match (through_s, safe_s, fast_s) {
         (Some(_), Some(safe), Some(fast)) if fast <= safe => format!(

@@ -541,6 +541,55 @@ export interface components {
              */
             room_for: number;
         };
+        /** @description Build of a fish: what is left of it, as shares of its whole weight. */
+        Body: {
+            /** @description Whether its belly is worth cutting apart. */
+            belly: boolean;
+            /**
+             * Format: double
+             * @description Fillets with their skin.
+             */
+            filleted: number;
+            /**
+             * Format: double
+             * @description Backbone and fins.
+             */
+            frame: number;
+            /**
+             * Format: double
+             * @description Gutted, head on.
+             */
+            gutted: number;
+            /**
+             * Format: double
+             * @description The head.
+             */
+            head: number;
+            /**
+             * Format: double
+             * @description Gutted, without its head.
+             */
+            headed: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name in a sentence. */
+            name: string;
+            /**
+             * Format: double
+             * @description Fillets without skin and pin bones.
+             */
+            skinned: number;
+            /**
+             * Format: double
+             * @description Steaks through the bone.
+             */
+            steaks: number;
+            /**
+             * Format: double
+             * @description Trimmings of the fillets.
+             */
+            trim: number;
+        };
         /** @description How much to buy, and what a fish gives. */
         BuyAnswer: {
             /** @description The same bought in each state, from the most finished. */
@@ -660,6 +709,8 @@ export interface components {
         CatalogueDto: {
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
+            /** @description Builds of fish with their yields. */
+            bodies: components["schemas"]["Body"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
             /** @description Cuts. */

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import type { FreezerKind, Species } from "@/api/client";
-import { complaintOf } from "@/api/complaint";
 import type { PlanDraft } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
 import { lengthIn, localise, temperatureIn } from "@/lib/units";
@@ -24,7 +23,10 @@ export function FreezeCheck({ species, draft }: { species: Species; draft: PlanD
     freezer_c: freezerC,
     pack_mm: packMm,
   });
-  const complaint = (field: string) => complaintOf(error, field, preferences);
+  const complaint = (field: string) => {
+    const found = error?.fields.find((f) => f.field === field);
+    return found ? localise(found.message, preferences) : undefined;
+  };
   const exempt = species.origin === "farmed_pellet" || species.origin === "tuna";
   return (
     <div className="grid gap-4">

@@ -1,8 +1,7 @@
 import { useState } from "react";
 import type { Species, State } from "@/api/client";
-import { complaintOf } from "@/api/complaint";
 import { usePreferences } from "@/lib/preferences";
-import { format, massIn } from "@/lib/units";
+import { format, localise, massIn } from "@/lib/units";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
 import { useBuying } from "./queries";
@@ -31,7 +30,10 @@ export function HowMuch({ species }: { species: Species }) {
     served,
     ...(whole > 0 ? { whole_g: whole } : {}),
   });
-  const complaint = (field: string) => complaintOf(error, field, preferences);
+  const complaint = (field: string) => {
+    const found = error?.fields.find((f) => f.field === field);
+    return found ? localise(found.message, preferences) : undefined;
+  };
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">

@@ -1,9 +1,8 @@
 import { lazy, memo, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
-import { complaintOf } from "@/api/complaint";
 import { type PlanDraft, withCut, withoutOwnTimes, withoutVerdict } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
-import { format, lengthIn, massIn, temperatureIn } from "@/lib/units";
+import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
@@ -60,7 +59,10 @@ export const Sentence = memo(function Sentence({
   const variants = method?.variants ?? [];
   const variant = variants.find((v) => v.id === draft.variant) ?? variants[0];
   const book = catalogue.bands.find((b) => b.id === "by_the_book");
-  const complaint = (field: string) => complaintOf(failure, field, preferences);
+  const complaint = (field: string) => {
+    const found = failure?.fields.find((f) => f.field === field);
+    return found ? localise(found.message, preferences) : undefined;
+  };
   const count = piece.count ?? 1;
   const weight = piece.weight_g;
   const many = COUNTS[count] ?? String(count);

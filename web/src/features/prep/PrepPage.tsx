@@ -4,7 +4,6 @@ import { Link, useSearchParams } from "react-router";
 import { toast } from "sonner";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import { ApiFailure, type Catalogue, type Prep } from "@/api/client";
-import { complaintOf } from "@/api/complaint";
 import { usePrep } from "@/api/prep";
 import { type PlanDraft, readAddress, writeAddress } from "@/lib/planAddress";
 import { usePreferences } from "@/lib/preferences";
@@ -71,7 +70,10 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
   const setPiece = (part: Partial<PlanDraft["piece"]>) => {
     write({ ...plan, piece: { ...plan.piece, ...part } }, draft);
   };
-  const complaint = (field: string) => complaintOf(error, field, preferences);
+  const complaint = (field: string) => {
+    const found = error?.fields.find((f) => f.field === field);
+    return found ? localise(found.message, preferences) : undefined;
+  };
   const species = catalogue.species.find((s) => s.id === plan.piece.species);
   const needs = catalogue.methods.find((m) => m.id === plan.method)?.needs[0];
   const vessels = catalogue.gear.filter((g) => needs !== undefined && g.kinds.includes(needs));
