@@ -5,18 +5,24 @@
 use std::hint::black_box;
 use std::time::Duration;
 
+use cindo_core::ask::compare::{CompareRequest, compare};
 use cindo_core::catalogue::{Catalogue, School};
-use cindo_core::cold::{FreezeRequest, Thaw, ThawRequest, freeze, thaw};
-use cindo_core::compare::{CompareRequest, compare};
-use cindo_core::face::Face;
-use cindo_core::grid::{Grid, Shape};
-use cindo_core::material::{Composition, Flesh};
-use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
-use cindo_core::prep::{PrepRequest, prepare};
-use cindo_core::salt::{SaltChoice, SaltRequest, salt};
-use cindo_core::section::section;
+use cindo_core::cut_face::cut_face;
+use cindo_core::piece::Piece;
+use cindo_core::plan::plan;
+use cindo_core::prep::freeze::{FreezeRequest, freeze};
+use cindo_core::prep::salt::{SaltChoice, SaltRequest, salt};
+use cindo_core::prep::thaw::{Thaw, ThawRequest, thaw};
+use cindo_core::prep::{PrepChoices, PrepRequest, prepare};
+use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
-use cindo_core::solver::{Accuracy, Heater, Phase, Simulation, Surround};
+use cindo_heat::composition::Composition;
+use cindo_heat::flesh::Flesh;
+use cindo_heat::grid::{Grid, Shape};
+use cindo_heat::reservoir::Heater;
+use cindo_heat::solve::{Accuracy, Phase, Simulation};
+use cindo_heat::surround::Face;
+use cindo_heat::surround::Surround;
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 
 const WHITING: Composition =
@@ -49,7 +55,7 @@ fn bare_solver(c: &mut Criterion) {
         }],
         every_s: 600.0,
     };
-    let flesh = Flesh::of(&WHITING.normalised("").expect("composition"), 99.97);
+    let flesh = Flesh::of(&WHITING.normalised().expect("composition"), 99.97);
     let grid = Grid::new(Shape::Slab, 0.028, Accuracy::BARE.cells);
     let phase = Phase {
         duration_s: 600.0,
@@ -110,7 +116,7 @@ fn comparison(c: &mut Criterion) {
 }
 
 /// The many-column picture of one plan, its search included; limit 100 ms.
-fn cut_face(c: &mut Criterion) {
+fn cut_faces(c: &mut Criterion) {
     let catalogue = Catalogue::embedded().expect("data");
     let mut group = c.benchmark_group("section");
     for (species, cut, thickness_mm, method) in
@@ -122,7 +128,7 @@ fn cut_face(c: &mut Criterion) {
             ..PlanRequest::default()
         };
         group.bench_function(format!("{species} {method}"), |b| {
-            b.iter(|| section(&catalogue, black_box(&request)).expect("a picture"));
+            b.iter(|| cut_face(&catalogue, black_box(&request)).expect("a picture"));
         });
     }
     group.finish();
@@ -159,7 +165,7 @@ fn before(c: &mut Criterion) {
     for school in ["quick", "wet_brine", "cure"] {
         let salting = SaltRequest {
             piece: hake.clone(),
-            salt: SaltChoice { school: Some(school.to_owned()), ..SaltChoice::default() },
+            salt: SaltChoice { salting: Some(school.to_owned()), ..SaltChoice::default() },
         };
         group.bench_function(format!("salt, {school}"), |b| {
             b.iter(|| salt(&catalogue, black_box(&salting)).expect("a salting"));
@@ -172,8 +178,7 @@ fn before(c: &mut Criterion) {
     };
     let prep = PrepRequest {
         plan: plan_of(5.0, "sear"),
-        thaw: Some(Thaw::default()),
-        ..PrepRequest::default()
+        choices: PrepChoices { thaw: Some(Thaw::default()), ..PrepChoices::default() },
     };
     group.bench_function("prep, frozen, sear", |b| {
         b.iter(|| prepare(&catalogue, black_box(&prep)).expect("a preparation"));
@@ -203,6 +208,6 @@ criterion_group! {
         .sample_size(40)
         .warm_up_time(Duration::from_millis(500))
         .measurement_time(Duration::from_secs(3));
-    targets = bare_solver, whole_plans, quick_plan, comparison, cut_face, before
+    targets = bare_solver, whole_plans, quick_plan, comparison, cut_faces, before
 }
 criterion_main!(benches);

@@ -13,9 +13,6 @@ pub struct FieldError {
     pub message: String,
 }
 
-/// What a kind of fish is called where one is looked up.
-pub(crate) const KIND: &str = "a kind that Cindo knows";
-
 /// Collects everything wrong with a request, so that all of it is said at once.
 #[derive(Debug, Default)]
 pub struct Problems(Vec<FieldError>);
@@ -34,10 +31,13 @@ impl Problems {
     /// Notes a problem unless `value` is a number from `low` to `high`.
     pub fn range(&mut self, field: &str, value: f64, low: f64, high: f64, unit: &str) {
         if !(low..=high).contains(&value) {
-            let gap = if unit.is_empty() { "" } else { " " };
+            // The mark of a quantity: see `say::quantity`.
+            let gap = if unit.is_empty() { "" } else { "\u{a0}" };
             self.add(
                 field,
-                format!("{value} is out of range; allowed are {low} to {high}{gap}{unit}"),
+                format!(
+                    "{value}{gap}{unit} is out of range; allowed are {low} to {high}{gap}{unit}"
+                ),
             );
         }
     }
@@ -59,6 +59,11 @@ impl Problems {
         found
     }
 
+    /// Takes over the problems of a part that stands under a field of its own.
+    pub fn within<T>(&mut self, field: &str, part: Result<T, Vec<FieldError>>) -> Option<T> {
+        self.absorb(part.map_err(|errors| within(field, errors)))
+    }
+
     /// Takes over the problems of a part.
     pub fn absorb<T>(&mut self, part: Result<T, Vec<FieldError>>) -> Option<T> {
         match part {
@@ -77,4 +82,10 @@ impl Problems {
     pub fn finish(self) -> Result<(), Vec<FieldError>> {
         if self.0.is_empty() { Ok(()) } else { Err(self.0) }
     }
+}
+
+/// The problems of a part, named as fields of the whole that it stands in.
+pub fn within(field: &str, errors: Vec<FieldError>) -> Vec<FieldError> {
+    let named = |e: FieldError| FieldError { field: format!("{field}.{}", e.field), ..e };
+    errors.into_iter().map(named).collect()
 }

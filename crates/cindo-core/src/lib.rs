@@ -2,32 +2,24 @@
 //!
 //! No clock, no files, no database, no threads and no global state: everything comes in as an
 //! argument, so that it can run anywhere and every run can be repeated bit for bit.
+//!
+//! Each module uses only those before it in this list, and `cindo_heat`: `say`, `error`, `catalogue`,
+//! `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
+//! `simulate`. A test reads the modules and holds them to it.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
-pub mod amounts;
-pub mod backwards;
-pub mod buying;
+pub mod ask;
 pub mod catalogue;
-pub mod cold;
-pub mod compare;
-pub mod cross_section;
-pub mod doneness;
+pub mod caution;
+pub mod cut_face;
 pub mod error;
-pub mod face;
-mod figures;
-pub mod grid;
-pub mod ice;
-pub mod instead;
-pub mod marinade;
-pub mod material;
-pub mod method;
+mod kitchen;
+pub mod piece;
 pub mod plan;
 pub mod prep;
-pub mod safety;
-pub mod salt;
-pub mod section;
+mod say;
+pub mod setup;
+mod side_view;
 pub mod simulate;
-pub mod solver;
-pub mod water;
-pub mod yields;
+pub mod timeline;

@@ -3,11 +3,14 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{FieldError, Problems};
-use crate::face::Face;
-use crate::grid::{Grid, Shape};
-use crate::material::{Composition, ConstantProperties, Flesh};
-use crate::solver::{Accuracy, Heater, Observer, Phase, Simulation, Sink, Surround, View};
-use crate::water::{ALTITUDE_RANGE_M, boiling_point_c};
+use crate::setup::ALTITUDE_RANGE_M;
+use cindo_heat::composition::{Composition, CompositionFault, ConstantProperties, TOTAL_RANGE};
+use cindo_heat::flesh::Flesh;
+use cindo_heat::grid::{Grid, Shape};
+use cindo_heat::reservoir::Heater;
+use cindo_heat::solve::{Accuracy, Observer, Phase, Simulation, Sink, View};
+use cindo_heat::surround::{Face, Surround};
+use cindo_heat::water::boiling_point_c;
 
 /// Coldest that anything may be, °C: the ice curve ends there.
 const COLDEST_C: f64 = -60.0;
@@ -178,7 +181,7 @@ impl SimulateRequest {
                 Some(Flesh::constant(constant, boil_c))
             }
             (None, Some(composition)) => problems
-                .absorb(composition.normalised("composition"))
+                .absorb(mass_fractions(composition))
                 .map(|composition| Flesh::freezing(&composition, boil_c)),
             (None, None) => {
                 problems.add("composition", "give `composition` or `constant`");
@@ -204,6 +207,30 @@ fn check_face(at: &str, face: &Face, problems: &mut Problems) {
     problems.range(&format!("{at}.wet"), face.wet, 0.0, 1.0, "");
     problems.range(&format!("{at}.coat_m2k_w"), face.coat_m2k_w, 0.0, 10.0, "m² K/W");
     problems.range(&format!("{at}.vapour_pa"), face.vapour_pa, 0.0, 101_325.0, "Pa");
+}
+
+/// Mass fractions that add up, or what is wrong with them.
+fn mass_fractions(composition: &Composition) -> Result<Composition, Vec<FieldError>> {
+    composition.normalised().map_err(|faults| {
+        let mut problems = Problems::new();
+        for fault in faults {
+            match fault {
+                CompositionFault::Fraction { name, value } => {
+                    problems.range(&format!("composition.{name}"), value, 0.0, 1.0, "");
+                }
+                CompositionFault::Total(total) => {
+                    let (low, high) = TOTAL_RANGE;
+                    problems.add(
+                        "composition",
+                        format!(
+                            "the mass fractions add up to {total:.3}; they must add up to {low} to {high}"
+                        ),
+                    );
+                }
+            }
+        }
+        problems.finish().err().unwrap_or_default()
+    })
 }
 
 /// Runs the bare solver.

@@ -1,10 +1,11 @@
 //! The solver against closed forms, with constant properties.
 
+#[path = "../../cindo-heat/tests/support/mod.rs"]
 mod support;
 
-use cindo_core::face::Face;
-use cindo_core::material::ConstantProperties;
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
+use cindo_heat::composition::ConstantProperties;
+use cindo_heat::surround::Face;
 use support::Table;
 
 const K: f64 = 0.52;

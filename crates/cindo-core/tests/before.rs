@@ -5,14 +5,18 @@
 
 use std::collections::HashSet;
 
-use cindo_core::amounts::Use;
+use cindo_core::ask::instead::{InsteadRequest, instead};
+use cindo_core::catalogue::SaltKind;
+use cindo_core::catalogue::State;
+use cindo_core::catalogue::Use;
 use cindo_core::catalogue::{Catalogue, Group};
-use cindo_core::cold::{FreezeRequest, FreezerKind, Thaw, ThawPlace, ThawRequest, freeze, thaw};
-use cindo_core::instead::{InsteadRequest, instead};
-use cindo_core::plan::{Doneness, Piece, PlanRequest};
-use cindo_core::prep::{PrepAnswer, PrepRequest, prepare};
-use cindo_core::salt::{SaltAnswer, SaltChoice, SaltKind, SaltRequest, salt};
-use cindo_core::yields::{BuyRequest, State, buy};
+use cindo_core::piece::Piece;
+use cindo_core::prep::freeze::{FreezeRequest, FreezerKind, freeze};
+use cindo_core::prep::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
+use cindo_core::prep::thaw::{Thaw, ThawPlace, ThawRequest, thaw};
+use cindo_core::prep::yields::{BuyRequest, buy};
+use cindo_core::prep::{PrepAnswer, PrepChoices, PrepRequest, prepare};
+use cindo_core::setup::{Doneness, PlanRequest};
 use proptest::prelude::*;
 use rstest::rstest;
 
@@ -98,7 +102,7 @@ proptest! {
         let cut = if whole || school.whole_only { "whole_round" } else { "loin" };
         let minutes = school.range_min[0] + share * (school.range_min[1] - school.range_min[0]);
         let choice = SaltChoice {
-            school: Some(school.id.clone()),
+            salting: Some(school.id.clone()),
             minutes: Some(minutes),
             percent: Some(percent),
             rinse: Some(false),
@@ -169,7 +173,14 @@ fn prepared(method: &str, coating: Option<&str>, cut: &str, count: u32) -> Optio
         coating: coating.map(str::to_owned),
         ..PlanRequest::default()
     };
-    prepare(&catalogue(), &PrepRequest { plan, chips: Some(count), ..PrepRequest::default() }).ok()
+    prepare(
+        &catalogue(),
+        &PrepRequest {
+            plan,
+            choices: PrepChoices { chips: Some(count), ..PrepChoices::default() },
+        },
+    )
+    .ok()
 }
 
 /// Every coat of every method: parts add up to the whole, and what goes on fish follows the pieces.

@@ -1,11 +1,12 @@
 //! The embedded data: complete, possible, and the same as its sources.
 
+#[path = "../../cindo-heat/tests/support/mod.rs"]
 mod support;
 
 use std::collections::HashSet;
 
 use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow, School};
-use cindo_core::face::Face;
+use cindo_heat::surround::Face;
 use support::Table;
 
 /// Composition: USDA National Nutrient Database for Standard Reference, release 24.

@@ -3,49 +3,20 @@
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
 use cindo_core::catalogue::Catalogue;
-use cindo_core::cold::{FreezeRequest, FreezerKind, Thaw, ThawPlace, ThawRequest, freeze, thaw};
-use cindo_core::face::Face;
-use cindo_core::ice::FREEZING_C;
-use cindo_core::material::Composition;
-use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
-use cindo_core::section::section;
+use cindo_core::cut_face::cut_face;
+use cindo_core::piece::Piece;
+use cindo_core::plan::plan;
+use cindo_core::prep::freeze::{FreezeRequest, FreezerKind, freeze};
+use cindo_core::prep::thaw::{Thaw, ThawPlace, ThawRequest, thaw};
+use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_core::simulate::{SimulateAnswer, SimulatePhase, SimulateRequest, simulate};
+use cindo_heat::composition::Composition;
+use cindo_heat::ice::FREEZING_C;
+use cindo_heat::surround::Face;
 use proptest::prelude::*;
 use rstest::rstest;
 
 const COD: Composition = Composition { water: 0.803, protein: 0.18, fat: 0.006, ash: 0.011 };
-const HADDOCK: Composition = Composition { water: 0.836, protein: 0.147, fat: 0.006, ash: 0.011 };
-
-/// Enthalpy, kJ/kg counted from −40 °C, and unfrozen share of the water.
-/// Source: ASHRAE Handbook - Refrigeration, "Thermal Properties of Foods", table of enthalpies of
-/// frozen foods (after Riedel), cod with 80.3 % and haddock with 83.6 % water; from memory.
-#[rstest]
-#[case(COD, &[(-30.0, 19.0), (-20.0, 42.0), (-10.0, 74.0), (-5.0, 105.0), (-3.0, 137.0), (-2.0, 177.0), (-1.0, 298.0)])]
-#[case(HADDOCK, &[(-30.0, 19.0), (-20.0, 42.0), (-10.0, 73.0), (-5.0, 104.0), (-3.0, 136.0), (-2.0, 177.0), (-1.0, 307.0)])]
-fn enthalpy_of_lean_fish_follows_the_table(
-    #[case] fish: Composition,
-    #[case] table: &[(f64, f64)],
-) {
-    for &(t, kj_kg) in table {
-        let ours = (fish.frozen_heat(t).0 - fish.frozen_heat(-40.0).0) / 1000.0;
-        // A tenth of what thawing takes in all is 32 kJ/kg; most rows agree far better.
-        assert!((ours - kj_kg).abs() < 0.1 * kj_kg + 8.0, "{t} °C: {ours:.1} for {kj_kg}");
-    }
-    let thawed = (fish.frozen_heat(FREEZING_C).0 - fish.frozen_heat(-40.0).0) / 1000.0;
-    assert!((300.0..345.0).contains(&thawed), "{thawed:.0} kJ/kg to thaw");
-}
-
-#[rstest]
-#[case(-20.0, 0.11)]
-#[case(-10.0, 0.16)]
-#[case(-5.0, 0.23)]
-#[case(-3.0, 0.34)]
-#[case(-2.0, 0.48)]
-#[case(-1.0, 0.92)]
-fn unfrozen_water_of_cod_follows_the_table(#[case] t: f64, #[case] share: f64) {
-    let ours = 1.0 - COD.ice(t) / COD.water;
-    assert!((ours - share).abs() < 0.06, "{t} °C: {ours:.3} for {share}");
-}
 
 /// A day of cod in one surrounding, sampled every minute.
 fn frozen(thickness_mm: f64, shape_exponent: f64, start_c: f64, top: Face) -> SimulateAnswer {
@@ -284,7 +255,7 @@ fn cut_face_starts_frozen_and_ends_done() {
         doneness: Doneness::Band("medium".into()),
         ..PlanRequest::default()
     };
-    let cut = section(&catalogue, &request).unwrap();
+    let cut = cut_face(&catalogue, &request).unwrap();
     assert!(cut.core_c[0] < -10.0, "{:?}", &cut.core_c[..2]);
     assert!(cut.hottest_c[0].iter().filter(|c| **c < -5).count() > cut.hottest_c[0].len() / 2);
     let coldest = cut.hottest_c.last().unwrap().iter().min().unwrap();

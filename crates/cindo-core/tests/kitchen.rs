@@ -3,11 +3,14 @@
 
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
-use cindo_core::backwards::{Ask, BackwardsRequest, LadderRequest, backwards, ladder};
+use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
+use cindo_core::ask::ladder::{LadderRequest, ladder};
+use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::catalogue::{Catalogue, School};
-use cindo_core::compare::{CompareAnswer, CompareRequest, compare};
-use cindo_core::plan::{Doneness, Piece, PlanAnswer, PlanRequest, plan};
-use cindo_core::section::section;
+use cindo_core::cut_face::cut_face;
+use cindo_core::piece::Piece;
+use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::setup::{Doneness, PlanRequest};
 
 fn catalogue() -> Catalogue {
     Catalogue::embedded().unwrap()
@@ -111,7 +114,7 @@ fn long_fish_does_not_fit_and_is_told_so() {
     });
     let batch = solve(&long).batch;
     assert_eq!(batch.room_for, 0);
-    assert!(batch.notes[0].contains("400 mm long"), "{:?}", batch.notes);
+    assert!(batch.notes[0].contains("400\u{a0}mm long"), "{:?}", batch.notes);
 }
 
 /// Heating up takes what cooks know: a pan 1 to 3 min, an oven to 200 °C 8 to 15 min, a fryer 5 to 15.
@@ -156,7 +159,7 @@ fn side_runs_ahead_of_the_middle_as_cooks_see_it() {
             r.school = Some(School::OneSide);
             r.out_s = Some(2.0 * seconds);
         });
-        let film = section(&catalogue(), &r).unwrap();
+        let film = cut_face(&catalogue(), &r).unwrap();
         let i = film.time_s.iter().rposition(|t| *t <= seconds + 5.0).unwrap();
         (film.side_opaque_share[i], film.middle_opaque_share[i])
     };
@@ -172,7 +175,7 @@ fn side_runs_ahead_of_the_middle_as_cooks_see_it() {
 fn cut_face_agrees_with_the_plan() {
     for (cut, method) in [("steak", "steam"), ("fillet", "roast"), ("loin", "sear")] {
         let r = with(&request("cod", cut, 24.0, method), |r| r.piece.width_mm = Some(160.0));
-        let (film, answer) = (section(&catalogue(), &r).unwrap(), solve(&r));
+        let (film, answer) = (cut_face(&catalogue(), &r).unwrap(), solve(&r));
         let peak = film.core_c.iter().copied().fold(f64::MIN, f64::max);
         assert!((peak - answer.core_peak_c).abs() < 2.5, "{method}: {peak} {}", answer.core_peak_c);
         let n = film.time_s.len();
@@ -183,7 +186,7 @@ fn cut_face_agrees_with_the_plan() {
         assert!(film.hottest_c.iter().all(|c| c.len() == cells));
         assert!(film.crust.iter().all(|c| c.len() == cells));
     }
-    let whole = section(&catalogue(), &request("sea_bass", "whole_round", 40.0, "roast")).unwrap();
+    let whole = cut_face(&catalogue(), &request("sea_bass", "whole_round", 40.0, "roast")).unwrap();
     assert!(whole.edge_mm[0] < 0.0 && !whole.cavity_mm.is_empty() && whole.backbone_mm.is_some());
 }
 
@@ -253,7 +256,7 @@ fn minced_and_stuffed_fish_have_their_own_limits() {
     }
     assert!(book(&stuffed).pull_s > book(&whole).pull_s);
     let rare = solve(&cake);
-    assert!(rare.safety.cautions.iter().any(|c| c.contains("68 °C for 17 seconds")));
+    assert!(rare.safety.cautions.iter().any(|c| c.contains("68\u{a0}°C for 17 seconds")));
 }
 
 #[test]

@@ -3,10 +3,13 @@
 
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
+#[path = "../../cindo-heat/tests/support/mod.rs"]
 mod support;
 
 use cindo_core::catalogue::{Catalogue, School};
-use cindo_core::plan::{Doneness, Piece, PlanAnswer, PlanRequest, plan};
+use cindo_core::piece::Piece;
+use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::setup::{Doneness, PlanRequest};
 use support::Table;
 
 fn catalogue() -> Catalogue {
@@ -236,7 +239,7 @@ fn unreachable_targets_say_why_and_what_would() {
     let errors = plan(&catalogue, &r).unwrap_err();
     assert_eq!(errors.len(), 1);
     assert_eq!(errors[0].field, "doneness");
-    assert!(errors[0].message.contains("raise the liquid to 71 °C"), "{}", errors[0].message);
+    assert!(errors[0].message.contains("raise the liquid to 71\u{a0}°C"), "{}", errors[0].message);
     r.doneness = Doneness::Core(30.0);
     r.piece.start_c = 25.0;
     r.medium_c = None;

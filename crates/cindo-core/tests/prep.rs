@@ -4,13 +4,15 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 
-use cindo_core::buying::Freshness;
+use cindo_core::ask::instead::{InsteadRequest, instead};
 use cindo_core::catalogue::Catalogue;
-use cindo_core::cold::Thaw;
-use cindo_core::instead::{InsteadRequest, instead};
-use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
-use cindo_core::prep::{PrepAnswer, PrepRequest, PrepStep, prepare};
-use cindo_core::salt::SaltChoice;
+use cindo_core::piece::Freshness;
+use cindo_core::piece::Piece;
+use cindo_core::plan::plan;
+use cindo_core::prep::salt::SaltChoice;
+use cindo_core::prep::thaw::Thaw;
+use cindo_core::prep::{PrepAnswer, PrepChoices, PrepRequest, PrepStep, prepare};
+use cindo_core::setup::{Doneness, PlanRequest};
 use proptest::prelude::*;
 
 fn asked(method: &str, species: &str, cut: &str, thickness_mm: f64) -> PlanRequest {
@@ -139,24 +141,25 @@ proptest! {
         let cut = &species.cuts[0];
         let mut plan = asked(&method.id, &species.id, &cut.cut, cut.thickness_mm);
         plan.piece.count = Some(count);
-        let schools: BTreeMap<String, String> = catalogue
+        let taken: BTreeMap<String, String> = catalogue
             .disputes
             .iter()
             .zip(&sides)
             .map(|(d, side)| (d.id.clone(), d.options[side % d.options.len()].id.clone()))
             .collect();
         let request = PrepRequest {
-            plan,
+            plan, choices: PrepChoices {
             salt: SaltChoice {
-                school: Some(catalogue.saltings[school].id.clone()),
+                salting: Some(catalogue.saltings[school].id.clone()),
                 ..SaltChoice::default()
             },
             thaw: frozen.then(Thaw::default),
             mixtures: Vec::new(),
-            schools,
+            sides: taken,
             guests: None,
             chips: Some(chips),
             sauce: Some(sauce),
+            },
         };
         match prepare(&catalogue, &request) {
             Ok(answer) => assert_legal(&answer, &format!("{} {}", method.id, species.id)),
@@ -235,9 +238,16 @@ fn salt_crust_is_near_what_cooks_take() {
 #[test]
 fn sauce_and_butter_scale_and_guests_at_risk_get_none() {
     let plan = asked("sear", "cod", "loin", 25.0);
-    let schools = BTreeMap::from([("skin_fat".to_owned(), "butter".to_owned())]);
-    let mut request =
-        PrepRequest { plan, sauce: Some(true), guests: Some(6), schools, ..PrepRequest::default() };
+    let sides = BTreeMap::from([("skin_fat".to_owned(), "butter".to_owned())]);
+    let mut request = PrepRequest {
+        plan,
+        choices: PrepChoices {
+            sauce: Some(true),
+            guests: Some(6),
+            sides,
+            ..PrepChoices::default()
+        },
+    };
     let answer = prepared(&request);
     // By hand: 6 × 50 g and a tenth more; 66 of 100 parts are clarified butter. Common practice: 60 to
     // 85 g of it a yolk of 18 g.
@@ -252,13 +262,16 @@ fn sauce_and_butter_scale_and_guests_at_risk_get_none() {
     request.plan.at_risk = Some(true);
     let catalogue = Catalogue::embedded().unwrap();
     let errors = prepare(&catalogue, &request).unwrap_err();
-    assert_eq!(errors[0].field, "sauce");
+    assert_eq!(errors[0].field, "choices.sauce");
 }
 
 #[test]
 fn frozen_fish_starts_with_its_thawing() {
     let plan = asked("sear", "cod", "loin", 25.0);
-    let request = PrepRequest { plan, thaw: Some(Thaw::default()), ..PrepRequest::default() };
+    let request = PrepRequest {
+        plan,
+        choices: PrepChoices { thaw: Some(Thaw::default()), ..PrepChoices::default() },
+    };
     let answer = prepared(&request);
     let thaw = at(&answer, "thaw").unwrap();
     assert!(thaw.wait_s > 8.0 * 3600.0 && answer.lead_s >= thaw.starts_before_s);
@@ -275,15 +288,26 @@ fn wrong_wishes_are_named_with_their_place() {
     let catalogue = Catalogue::embedded().unwrap();
     let request = PrepRequest {
         plan: PlanRequest { method: "boil".into(), ..asked("sear", "cod", "loin", 25.0) },
-        mixtures: vec!["glue".into()],
-        schools: BTreeMap::from([("scales".into(), "half".into()), ("hats".into(), "on".into())]),
-        guests: Some(0),
-        ..PrepRequest::default()
+        choices: PrepChoices {
+            mixtures: vec!["glue".into()],
+            sides: BTreeMap::from([("scales".into(), "half".into()), ("hats".into(), "on".into())]),
+            guests: Some(0),
+            ..PrepChoices::default()
+        },
     };
     let mut fields: Vec<String> =
         prepare(&catalogue, &request).unwrap_err().into_iter().map(|e| e.field).collect();
     fields.sort();
-    assert_eq!(fields, ["guests", "mixtures.0", "plan.method", "schools.hats", "schools.scales"]);
+    assert_eq!(
+        fields,
+        [
+            "choices.guests",
+            "choices.mixtures.0",
+            "choices.sides.hats",
+            "choices.sides.scales",
+            "plan.method",
+        ]
+    );
 }
 
 #[test]

@@ -1,17 +1,23 @@
 //! What must hold for any input.
 
-use cindo_core::backwards::{Ask, BackwardsRequest, backwards};
+use cindo_core::ask::compare::{CompareRequest, compare};
+use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::catalogue::{Catalogue, School};
-use cindo_core::compare::{CompareRequest, compare};
-use cindo_core::face::Face;
-use cindo_core::grid::{Grid, Shape};
-use cindo_core::material::{Composition, ConstantProperties, Flesh};
-use cindo_core::method::Setting;
-use cindo_core::plan::{Doneness, Piece, PlanRequest, plan};
-use cindo_core::section::section;
+use cindo_core::cut_face::cut_face;
+use cindo_core::error::FieldError;
+use cindo_core::piece::Piece;
+use cindo_core::plan::plan;
+use cindo_core::setup::Setup;
+use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate, simulate_at};
-use cindo_core::solver::{Accuracy, Simulation};
+use cindo_core::timeline::Programme;
+use cindo_heat::composition::{Composition, ConstantProperties};
+use cindo_heat::flesh::Flesh;
+use cindo_heat::grid::{Grid, Shape};
+use cindo_heat::solve::{Accuracy, Simulation};
+use cindo_heat::surround::Face;
 use proptest::prelude::*;
+use proptest::test_runner::TestCaseError;
 
 const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
 
@@ -63,8 +69,77 @@ fn request(thickness_mm: f64, start_c: f64, method: &str, doneness: Doneness) ->
     }
 }
 
+/// A number of a range, its ends and their neighbours far more often than a uniform draw would.
+fn edgy(low: f64, high: f64) -> impl Strategy<Value = f64> {
+    let near = 1e-6 * (high - low);
+    prop_oneof![
+        1 => Just(low),
+        1 => Just(high),
+        1 => Just(low + near),
+        1 => Just(high - near),
+        4 => low..high,
+    ]
+}
+
+/// The same, or left out.
+fn edgy_or_none(low: f64, high: f64) -> impl Strategy<Value = Option<f64>> {
+    prop::option::of(edgy(low, high))
+}
+
+/// Fields that a plan's complaint may be about.
+const FIELDS: [&str; 23] = [
+    "piece.species",
+    "piece.cut",
+    "piece.thickness_mm",
+    "piece.width_mm",
+    "piece.length_mm",
+    "piece.weight_g",
+    "piece.skin",
+    "piece.start_c",
+    "piece.count",
+    "piece.tail_mm",
+    "piece.stuffed",
+    "piece.freshness",
+    "method",
+    "doneness",
+    "school",
+    "medium_c",
+    "altitude_m",
+    "coating",
+    "variant",
+    "gear",
+    "oil",
+    "turn_s",
+    "out_s",
+];
+/// What tells a cook the way out.
+const WAYS_OUT: [&str; 10] = [
+    "allowed are",
+    "choose",
+    "leave",
+    "raise the",
+    "cut it",
+    "change the heat",
+    "must come before",
+    "ask how thick",
+    "Thaw it first",
+    "already as warm as",
+];
+
+/// Every complaint names a field of the request, and says what is allowed or what would help.
+fn assert_explained(errors: &[FieldError], within: &str) -> Result<(), TestCaseError> {
+    prop_assert!(!errors.is_empty());
+    for error in errors {
+        let field = error.field.strip_prefix(within).unwrap_or(&error.field);
+        prop_assert!(FIELDS.contains(&field) || field == "ready_s" || field == "ask", "{error}");
+        prop_assert!(WAYS_OUT.iter().any(|way| error.message.contains(way)), "{error}");
+        prop_assert!(!error.message.contains("NaN") && !error.message.contains("inf"), "{error}");
+    }
+    Ok(())
+}
+
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(48))]
+    #![proptest_config(ProptestConfig::with_cases(64))]
 
     /// Conduction alone never leaves the span of its start and its surroundings.
     #[test]
@@ -148,11 +223,12 @@ proptest! {
     /// Anywhere in the allowed ranges there is an answer or an explanation, and every figure is one.
     #[test]
     fn no_panic_and_no_nan_anywhere(
-        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
-        core in 30.0..85.0f64, heat in prop::option::of(40.0..290.0f64), altitude in -430.0..5500.0f64, skin: bool,
-        school in prop::option::of(prop::sample::select(vec![School::SkinSide, School::TwoSided, School::OneSide])),
-        width in prop::option::of(5.0..400.0f64), count in 1u32..60, tail in prop::option::of(3.0..40.0f64),
-        turn in prop::option::of(1.0..2000.0f64), out in prop::option::of(1.0..3000.0f64), stuffed: bool, at_risk: bool,
+        mm in edgy(4.0, 120.0), start in edgy(-40.0, 25.0), kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
+        core in edgy(30.0, 85.0), heat in edgy_or_none(40.0, 290.0), altitude in edgy(-430.0, 5500.0), skin: bool,
+        school in prop::option::of(prop::sample::select(vec![School::SkinSide, School::TwoSided, School::OneSide, School::ManyTurns])),
+        width in edgy_or_none(5.0, 400.0), count in prop_oneof![Just(1u32), Just(60), 1u32..60],
+        tail in edgy_or_none(3.0, 40.0), turn in edgy_or_none(1.0, 2000.0), out in edgy_or_none(1.0, 3000.0),
+        stuffed: bool, at_risk: bool,
     ) {
         let catalogue = Catalogue::embedded().unwrap();
         let mut r = request(mm, start, &catalogue.methods[method].id, Doneness::Core(core));
@@ -180,7 +256,8 @@ proptest! {
                     prop_assert!(v.is_finite() && v >= 0.0);
                 }
                 if out.is_none() && !at_risk {
-                    prop_assert!((a.core_peak_c - core).abs() < 0.3, "{} for {core}", a.core_peak_c);
+                    // A pull is found to a twentieth of a second, in which a thin piece gains some tenths.
+                    prop_assert!((a.core_peak_c - core).abs() < 0.5, "{} for {core}", a.core_peak_c);
                 }
                 let q = a.quality;
                 for share in [q.dry_share, q.firm_share, q.even_share, q.juice_lost_share] {
@@ -188,9 +265,26 @@ proptest! {
                 }
                 prop_assert!(a.batch.fall_k.is_finite() && a.batch.preheat_s.is_finite());
             }
-            Err(errors) => prop_assert!(!errors.is_empty() && errors.iter().all(|e| e.message.len() > 10)),
+            Err(errors) => assert_explained(&errors, "")?,
         }
     }
+}
+
+/// A sliver forgotten for most of an hour loses its water and no more, whatever the method.
+#[test]
+fn no_piece_loses_more_than_its_water() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let water = catalogue.species("cod").unwrap().flesh().water;
+    let mut most = 0.0_f64;
+    for method in &catalogue.methods {
+        let mut r = request(4.0, 20.0, &method.id, Doneness::Core(52.0));
+        r.out_s = Some(3000.0);
+        let Ok(a) = plan(&catalogue, &r) else { continue };
+        let lost = a.quality.juice_lost_share;
+        assert!(a.evaporated_share <= lost && lost <= water + 5e-4, "{}: {lost}", method.id);
+        most = most.max(lost);
+    }
+    assert!(most > 0.95 * water, "nothing dried out: {most}");
 }
 
 proptest! {
@@ -200,9 +294,9 @@ proptest! {
     /// explanation.
     #[test]
     fn every_question_about_any_piece_is_answered_or_explained(
-        mm in 4.0..120.0f64, start in -1.0..25.0f64, kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
-        width in prop::option::of(5.0..400.0f64), count in 1u32..60, ready in 30.0..4000.0f64, stuffed: bool,
-        out in prop::option::of(1.0..3000.0f64),
+        mm in edgy(4.0, 120.0), start in edgy(-1.0, 25.0), kind in 0usize..50, method in 0usize..21, cut in 0usize..9,
+        width in edgy_or_none(5.0, 400.0), count in prop_oneof![Just(1u32), Just(60), 1u32..60],
+        ready in edgy(30.0, 14_400.0), stuffed: bool, out in edgy_or_none(1.0, 3000.0),
     ) {
         let catalogue = Catalogue::embedded().unwrap();
         let mut r = request(mm, start, &catalogue.methods[method].id, Doneness::Core(50.0));
@@ -212,14 +306,14 @@ proptest! {
         r.piece.count = Some(count);
         r.piece.stuffed = Some(stuffed);
         let asked = PlanRequest { out_s: out, ..r.clone() };
-        if let Ok(film) = section(&catalogue, &asked) {
-            for list in [&film.time_s, &film.side_opaque_share, &film.middle_opaque_share, &film.core_c] {
+        if let Ok(cut) = cut_face(&catalogue, &asked) {
+            for list in [&cut.time_s, &cut.side_opaque_share, &cut.middle_opaque_share, &cut.core_c] {
                 prop_assert!(list.iter().all(|v| v.is_finite()), "{asked:?}: {list:?}");
             }
-            prop_assert!(film.side_opaque_share.iter().all(|v| (0.0..=1.001).contains(v)));
+            prop_assert!(cut.side_opaque_share.iter().all(|v| (0.0..=1.001).contains(v)));
             let span = -60..=700;
-            prop_assert!(film.hottest_c.iter().flatten().all(|c| span.contains(c)), "{asked:?}");
-            prop_assert!(film.outline_mm.iter().flatten().all(|v| v.is_finite()));
+            prop_assert!(cut.hottest_c.iter().flatten().all(|c| span.contains(c)), "{asked:?}");
+            prop_assert!(cut.outline_mm.iter().flatten().all(|v| v.is_finite()));
         }
         let compared = compare(&catalogue, &CompareRequest { piece: r.piece.clone(), ..CompareRequest::default() });
         if let Ok(answer) = compared {
@@ -231,10 +325,62 @@ proptest! {
         for ask in [Ask::Heat, Ask::Thickness, Ask::Tempered] {
             match backwards(&catalogue, &BackwardsRequest { plan: r.clone(), ask, ready_s: Some(ready) }) {
                 Ok(answer) => prop_assert!(answer.value.is_finite() && answer.ready_s.is_finite()),
-                Err(errors) => prop_assert!(errors.iter().all(|e| e.message.len() > 10), "{errors:?}"),
+                Err(errors) => assert_explained(&errors, "plan.")?,
             }
         }
     }
+}
+
+/// It once hung for good: the step that landed on the end of the phase was refused at the floor.
+#[test]
+fn a_step_at_the_floor_never_hangs() {
+    let hot = Face::convective(30_000.0, 185.0);
+    assert!(simulate(&bare(1.0, 5.0, vec![phase(0.1, hot, hot)])).is_ok());
+}
+
+/// Pieces that cannot be: 459 m of skipjack, and an eel of 20 mm that weighs five kilos. Both once hung
+/// the solver.
+#[test]
+fn a_piece_that_cannot_be_is_refused_on_its_fields() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let refused = |r: &PlanRequest| -> Vec<String> {
+        let errors = plan(&catalogue, r).map(|_| ()).expect_err("refused");
+        errors.into_iter().map(|e| e.field).collect()
+    };
+    let mut chunk = request(4.0, 15.0, "deep_fry", Doneness::Band("medium".into()));
+    chunk.piece.species = "skipjack".into();
+    chunk.piece.cut = "chunk".into();
+    chunk.piece.width_mm = Some(5.0);
+    chunk.piece.weight_g = Some(7645.0);
+    assert_eq!(refused(&chunk), ["piece.weight_g"]);
+    chunk.piece.weight_g = None;
+    assert_eq!(refused(&chunk), ["piece.width_mm"], "even as heavy as usual");
+    let mut eel = request(4.0, 10.0, "deep_fry", Doneness::Band("rare".into()));
+    eel.piece.species = "eel".into();
+    eel.piece.cut = "butterflied".into();
+    eel.piece.length_mm = Some(20.0);
+    eel.piece.weight_g = Some(5633.0);
+    assert_eq!(refused(&eel), ["piece.weight_g"]);
+    // What a cook would put on the board is let through.
+    for (mm, width, length, grams) in
+        [(28.0, 70.0, 90.0, 180.0), (40.0, 110.0, 320.0, 600.0), (8.0, 60.0, 200.0, 90.0)]
+    {
+        let mut fine = request(mm, 5.0, "poach", Doneness::Core(52.0));
+        fine.piece.width_mm = Some(width);
+        fine.piece.length_mm = Some(length);
+        fine.piece.weight_g = Some(grams);
+        assert!(plan(&catalogue, &fine).is_ok(), "{mm} {width} {length} {grams}");
+    }
+}
+
+/// Out before a thin end could be done: it once asked for a root in a range that ends before it begins.
+#[test]
+fn a_thin_end_taken_out_at_once_is_answered() {
+    let mut r = request(25.0, 5.0, "sear", Doneness::Core(52.0));
+    r.piece.tail_mm = Some(10.0);
+    r.out_s = Some(1.0);
+    let answer = plan(&Catalogue::embedded().unwrap(), &r).unwrap();
+    assert!(answer.tail.is_some_and(|tail| tail.done_s <= 1.0));
 }
 
 /// The heat balance of every method closes to 0.1 %, in the piece and in the store that sags under it:
@@ -288,9 +434,9 @@ fn grid_refinement_is_second_order() {
 /// finer, through sear, turn and rest with a growing crust.
 #[test]
 fn resolutions_of_plans_are_accurate() {
-    let flesh = Flesh::of(&COD.normalised("c").unwrap(), 99.97);
+    let flesh = Flesh::of(&COD.normalised().unwrap(), 99.97);
     let catalogue = Catalogue::embedded().unwrap();
-    let setting = Setting {
+    let setup = Setup {
         catalogue: &catalogue,
         method: catalogue.method("sear").unwrap(),
         species: catalogue.species("cod").unwrap(),
@@ -311,17 +457,20 @@ fn resolutions_of_plans_are_accurate() {
         boil_c: 99.97,
         film_factor: 1.0,
     };
-    let programme = setting.programme();
+    let programme = Programme::of(&setup);
     let cores = |accuracy: Accuracy| {
         let grid = Grid::new(Shape::Slab, 0.028, accuracy.cells);
         let mut s = Simulation::new(&flesh, &grid, accuracy, 5.0);
         let mut cores = Vec::new();
         let schedule = programme.schedule(550.0);
         for until_s in [90.0, 440.0, 550.0] {
-            s.run(&programme.phase(&schedule, s.time_s(), until_s - s.time_s()), &mut ());
+            programme.walk(&schedule, (s.time_s(), until_s), |stretch| {
+                s.run(&stretch.phase(), &mut ());
+                Some(s.time_s())
+            });
             cores.push(grid.coldest(s.temperature_c()).1);
         }
-        s.run(&programme.rest(200.0, true), &mut ());
+        s.run(&programme.rested(&schedule, 550.0, 200.0).phase(), &mut ());
         cores.push(grid.coldest(s.temperature_c()).1);
         (cores, s.count())
     };

@@ -276,7 +276,9 @@ impl Browser {
             .await?;
         field.clear().await?;
         field.send_keys(name).await?;
-        self.client.find(Locator::Css("dialog[open] button.btn-primary")).await?.click().await?;
+        let keep = Locator::XPath("//dialog[@open]//button[normalize-space(.)='Keep']");
+        self.client.find(keep).await?.click().await?;
+        self.until("!document.querySelector('dialog[open]')").await?;
         self.until(&format!("document.body.innerText.includes('Kept “{name}”')")).await?;
         Ok(())
     }
@@ -320,7 +322,15 @@ impl Browser {
     /// # Errors
     /// The browser or the disk refuses.
     pub async fn shoot(&self, file: &Path) -> Result<(), Box<dyn std::error::Error>> {
-        tokio::time::sleep(Duration::from_millis(250)).await;
+        // Fonts are there and nothing moves any more: two frames have passed since the last change.
+        self.client
+            .execute_async(
+                "const done = arguments[0];
+                 document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(() =>
+                   Promise.all(document.getAnimations().map((a) => a.finished.catch(() => null))).then(() => done()))));",
+                vec![],
+            )
+            .await?;
         std::fs::write(file, self.client.screenshot().await?)?;
         Ok(())
     }

@@ -146,8 +146,14 @@ async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
     toggle.click().await?;
     type_keys(&browser.client, "\u{e00c}").await?;
     browser.until("!document.querySelector('dialog[open]')").await?;
+    // The list of keys always opens: once it has, what was typed before it has been dealt with.
+    browser
+        .client
+        .execute("window.heard = []; addEventListener('keyup', (e) => heard.push(e.key))", vec![])
+        .await?;
     type_keys(&browser.client, "]3").await?;
-    tokio::time::sleep(Duration::from_millis(400)).await;
+    browser.until("heard.includes('3')").await?;
+    browser.settled().await?;
     let search = browser.client.execute("return location.search", vec![]).await?;
     assert!(
         search.as_str().is_some_and(|s| s.contains("mm=24") && s.contains("method=sear")),
@@ -243,6 +249,21 @@ async fn cards_come_in_from_a_file_after_a_preview() -> Outcome {
             "document.querySelector('dialog[open] [role=alert]')?.innerText.includes('not JSON')",
         )
         .await?;
+    Ok(())
+}
+
+/// What shows messages is loaded late, but not so late that it needs a server that is gone.
+#[tokio::test]
+async fn a_card_box_without_its_server_says_so() -> Outcome {
+    let (server, browser) = open(Screen::Desk, "/cards").await?;
+    browser.until("document.querySelectorAll('main li').length > 7").await?;
+    browser
+        .until("performance.getEntriesByType('resource').some(e => e.name.includes('Toasts'))")
+        .await?;
+    drop(server);
+    browser.press("Delete").await?;
+    browser.until("document.body.innerText.includes('Cindo does not answer')").await?;
+    browser.until("document.querySelectorAll('main li').length > 7").await?;
     Ok(())
 }
 

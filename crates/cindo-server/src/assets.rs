@@ -2,7 +2,10 @@
 
 use std::fmt::Write;
 
-use actix_web::http::header::{self, HeaderValue};
+use actix_web::http::header::{
+    self, AcceptEncoding, ContentEncoding, ETag, Encoding, EntityTag, Header, HeaderValue,
+    IfNoneMatch,
+};
 use actix_web::{HttpRequest, HttpResponse};
 use rust_embed::{EmbeddedFile, RustEmbed};
 
@@ -55,41 +58,33 @@ fn respond(request: &HttpRequest, name: &str, plain: EmbeddedFile) -> HttpRespon
             hex
         });
     let brotli = accepts_brotli(request).then(|| Assets::get(&format!("{name}.br"))).flatten();
-    let encoding = if brotli.is_some() { "br" } else { "identity" };
+    let encoding =
+        if brotli.is_some() { ContentEncoding::Brotli } else { ContentEncoding::Identity };
     // One tag for each encoding: a cache must not mix them.
-    let tag = format!("\"{hash}-{encoding}\"");
+    let tag = EntityTag::new_strong(format!("{hash}-{}", encoding.as_str()));
     let cache = if name.starts_with("assets/") { FOREVER } else { ASK_AGAIN };
-    let known = request
-        .headers()
-        .get(header::IF_NONE_MATCH)
-        .and_then(|value| value.to_str().ok())
-        .is_some_and(|tags| tags.split(',').any(|t| t.trim() == tag));
+    let known = match IfNoneMatch::parse(request) {
+        Ok(IfNoneMatch::Any) => true,
+        Ok(IfNoneMatch::Items(tags)) => tags.iter().any(|known| known.weak_eq(&tag)),
+        Err(_) => false,
+    };
     let mut response = if known { HttpResponse::NotModified() } else { HttpResponse::Ok() };
     response
-        .insert_header((header::ETAG, tag))
+        .insert_header(ETag(tag))
         .insert_header((header::CACHE_CONTROL, cache))
         .insert_header((header::VARY, HeaderValue::from_static("accept-encoding")));
     if known {
         return response.finish();
     }
-    response.content_type(mime_guess::from_path(name).first_or_octet_stream().to_string());
+    response.content_type(plain.metadata.mimetype().to_owned());
     match brotli {
-        Some(file) => {
-            response.insert_header((header::CONTENT_ENCODING, "br")).body(file.data.into_owned())
-        }
+        Some(file) => response.insert_header(encoding).body(file.data.into_owned()),
         None => response.body(plain.data.into_owned()),
     }
 }
 
 fn accepts_brotli(request: &HttpRequest) -> bool {
-    request
-        .headers()
-        .get(header::ACCEPT_ENCODING)
-        .and_then(|value| value.to_str().ok())
-        .is_some_and(|value| {
-            value.split(',').any(|part| {
-                let mut words = part.split(';').map(str::trim);
-                words.next() == Some("br") && words.next() != Some("q=0")
-            })
-        })
+    let on_offer = [Encoding::brotli(), Encoding::identity()];
+    AcceptEncoding::parse(request)
+        .is_ok_and(|accepted| accepted.negotiate(on_offer.iter()) == Some(Encoding::brotli()))
 }

@@ -1,16 +1,18 @@
 //! The card box as a file: out and in again, with a look before anything is kept.
 
-use cindo_core::catalogue::Catalogue;
 use cindo_core::error::{FieldError, Problems};
-use cindo_core::plan::{PlanRequest, plan};
+use cindo_core::prep::{PrepChoices, PrepRequest};
+use cindo_core::setup::PlanRequest;
 use cindo_store::{Card, Headline, NewCard};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::solver::Desk;
+
 /// Name of the format in the file.
 const FORMAT: &str = "cindo-cards";
 /// Version of the format that this program writes and reads.
-const VERSION: u32 = 1;
+const VERSION: u32 = 2;
 /// Most cards in one file.
 const MOST_CARDS: usize = 1000;
 /// Longest name and note, characters.
@@ -23,7 +25,7 @@ pub(crate) const NOTE_LIMIT: usize = 2000;
 pub(crate) struct CardFile {
     /// `cindo-cards`.
     pub(crate) format: String,
-    /// 1.
+    /// 2; 1 had no `choices` and is read too.
     pub(crate) version: u32,
     /// The cards.
     pub(crate) cards: Vec<FileCard>,
@@ -40,6 +42,9 @@ pub(crate) struct FileCard {
     pub(crate) note: String,
     /// What was planned; solved again when it comes in.
     pub(crate) request: PlanRequest,
+    /// What was chosen for its preparation.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub(crate) choices: Option<PrepChoices>,
     /// What came out when it was kept; for readers of the file only.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub(crate) headline: Option<Headline>,
@@ -82,6 +87,7 @@ pub(crate) fn export(cards: Vec<Card>) -> CardFile {
                 name: card.name,
                 note: card.note,
                 request: card.request,
+                choices: card.choices,
                 headline: Some(card.headline),
                 core_version: Some(card.core_version),
             })
@@ -103,27 +109,34 @@ pub(crate) fn check_words(name: Option<&str>, note: Option<&str>) -> Result<(), 
     problems.finish()
 }
 
-/// Solves a request for keeping.
+/// Solves a plan and its preparation for keeping.
 pub(crate) fn solve(
-    catalogue: &Catalogue,
+    desk: &Desk<'_>,
     name: &str,
     note: &str,
-    request: PlanRequest,
+    (request, choices): (PlanRequest, Option<PrepChoices>),
 ) -> Result<NewCard, Vec<FieldError>> {
     check_words(Some(name), Some(note))?;
-    let answer = plan(catalogue, &request)?;
+    // What is kept is solved whole.
+    let request = PlanRequest { brief: None, ..request };
+    let plan = desk.plan(&request)?;
+    if let Some(choices) = &choices {
+        let prep = PrepRequest { plan: request.clone(), choices: choices.clone() };
+        desk.prepare(&prep)?;
+    }
     Ok(NewCard {
         name: name.trim().to_owned(),
         note: note.to_owned(),
-        headline: Headline::from(&answer),
+        headline: Headline::from(&plan.answer),
         request,
+        choices,
         core_version: env!("CARGO_PKG_VERSION").to_owned(),
     })
 }
 
 /// Looks through a file: what each card would become, and the cards to keep.
 pub(crate) fn preview(
-    catalogue: &Catalogue,
+    desk: &Desk<'_>,
     file: CardFile,
     present: &[Card],
 ) -> Result<(Vec<ImportLine>, Vec<NewCard>), Vec<FieldError>> {
@@ -145,12 +158,15 @@ pub(crate) fn preview(
     let mut keep: Vec<NewCard> = Vec::new();
     for card in file.cards {
         let name = card.name.trim().to_owned();
-        let known = present.iter().any(|c| c.name == name && c.request == card.request)
-            || keep.iter().any(|c| c.name == name && c.request == card.request);
+        let same = |kept: (&str, &PlanRequest, &Option<PrepChoices>)| {
+            kept == (name.as_str(), &card.request, &card.choices)
+        };
+        let known = present.iter().any(|c| same((&c.name, &c.request, &c.choices)))
+            || keep.iter().any(|c| same((&c.name, &c.request, &c.choices)));
         let (fate, reason) = if known {
             (Fate::Duplicate, None)
         } else {
-            match solve(catalogue, &card.name, &card.note, card.request) {
+            match solve(desk, &card.name, &card.note, (card.request, card.choices)) {
                 Ok(new) => {
                     keep.push(new);
                     (Fate::New, None)

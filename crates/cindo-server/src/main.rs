@@ -11,6 +11,7 @@ mod card_file;
 mod config;
 mod demo;
 mod error;
+mod memo;
 mod openapi;
 mod request;
 mod routes;
@@ -72,7 +73,7 @@ fn main() -> ExitCode {
     let outcome = match cli.command {
         Command::Serve(config) => serve::run(config),
         Command::Plan { file } => known(&file, cindo_core::plan::plan),
-        Command::Compare { file } => known(&file, cindo_core::compare::compare),
+        Command::Compare { file } => known(&file, cindo_core::ask::compare::compare),
         Command::Simulate { file } => {
             answer(&file, |request| cindo_core::simulate::simulate(&request))
         }

@@ -50,7 +50,7 @@ fn plain(error: &serde_json::Error) -> String {
 
 #[cfg(test)]
 mod tests {
-    use cindo_core::plan::PlanRequest;
+    use cindo_core::setup::PlanRequest;
 
     use super::parse;
 

@@ -1,11 +1,14 @@
 //! The card box: kept plans.
 
-use cindo_core::plan::{PlanAnswer, PlanRequest};
+use cindo_core::plan::PlanAnswer;
+use cindo_core::prep::PrepChoices;
+use cindo_core::setup::PlanRequest;
 use diesel::prelude::*;
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 
 use crate::schema::card;
+use crate::stored;
 use crate::{Store, StoreError};
 
 /// Number of a card.
@@ -49,6 +52,8 @@ pub struct NewCard {
     pub note: String,
     /// What was planned.
     pub request: PlanRequest,
+    /// What was chosen for its preparation; none where only the plan was kept.
+    pub choices: Option<PrepChoices>,
     /// What came out.
     pub headline: Headline,
     /// Version of the core that solved it.
@@ -66,6 +71,8 @@ pub struct Card {
     pub note: String,
     /// What was planned.
     pub request: PlanRequest,
+    /// What was chosen for its preparation; none where only the plan was kept.
+    pub choices: Option<PrepChoices>,
     /// What came out.
     pub headline: Headline,
     /// Version of the core that solved it.
@@ -89,6 +96,8 @@ struct CardRow {
     core_version: String,
     created_at: String,
     updated_at: String,
+    version: i32,
+    choices: Option<String>,
 }
 
 #[derive(Insertable)]
@@ -101,6 +110,8 @@ struct NewCardRow<'a> {
     core_version: &'a str,
     created_at: String,
     updated_at: String,
+    version: i32,
+    choices: Option<String>,
 }
 
 impl TryFrom<CardRow> for Card {
@@ -110,7 +121,12 @@ impl TryFrom<CardRow> for Card {
         let unreadable = |cause: String| StoreError::Unreadable { id: row.id, cause };
         Ok(Self {
             id: CardId(row.id),
-            request: serde_json::from_str(&row.request).map_err(|e| unreadable(e.to_string()))?,
+            request: stored::request(row.version, &row.request).map_err(unreadable)?,
+            choices: row
+                .choices
+                .map(|text| serde_json::from_str(&text))
+                .transpose()
+                .map_err(|e| unreadable(e.to_string()))?,
             headline: serde_json::from_str(&row.headline).map_err(|e| unreadable(e.to_string()))?,
             created_at: row
                 .created_at
@@ -137,6 +153,8 @@ fn row(new: &NewCard, now: Timestamp) -> Result<NewCardRow<'_>, StoreError> {
         core_version: &new.core_version,
         created_at: now.to_string(),
         updated_at: now.to_string(),
+        version: stored::VERSION,
+        choices: new.choices.as_ref().map(serde_json::to_string).transpose().map_err(json)?,
     })
 }
 

@@ -3,6 +3,7 @@
 mod card;
 mod open;
 mod schema;
+mod stored;
 
 pub use card::{Card, CardId, Headline, NewCard};
 pub use open::Store;

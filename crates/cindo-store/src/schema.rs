@@ -11,5 +11,7 @@ diesel::table! {
         created_at -> Text,
         updated_at -> Text,
         deleted_at -> Nullable<Text>,
+        version -> Integer,
+        choices -> Nullable<Text>,
     }
 }

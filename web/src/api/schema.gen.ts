@@ -462,6 +462,11 @@ export interface components {
         Band: {
             /**
              * Format: double
+             * @description What a plan aims at, °C.
+             */
+            aim_c: number;
+            /**
+             * Format: double
              * @description Lower edge, °C.
              */
             from_c: number;
@@ -540,55 +545,6 @@ export interface components {
              * @description Pieces that find room at once; 0 when even one is too long.
              */
             room_for: number;
-        };
-        /** @description Build of a fish: what is left of it, as shares of its whole weight. */
-        Body: {
-            /** @description Whether its belly is worth cutting apart. */
-            belly: boolean;
-            /**
-             * Format: double
-             * @description Fillets with their skin.
-             */
-            filleted: number;
-            /**
-             * Format: double
-             * @description Backbone and fins.
-             */
-            frame: number;
-            /**
-             * Format: double
-             * @description Gutted, head on.
-             */
-            gutted: number;
-            /**
-             * Format: double
-             * @description The head.
-             */
-            head: number;
-            /**
-             * Format: double
-             * @description Gutted, without its head.
-             */
-            headed: number;
-            /** @description Id, `snake_case`. */
-            id: string;
-            /** @description Name in a sentence. */
-            name: string;
-            /**
-             * Format: double
-             * @description Fillets without skin and pin bones.
-             */
-            skinned: number;
-            /**
-             * Format: double
-             * @description Steaks through the bone.
-             */
-            steaks: number;
-            /**
-             * Format: double
-             * @description Trimmings of the fillets.
-             */
-            trim: number;
         };
         /** @description How much to buy, and what a fish gives. */
         BuyAnswer: {
@@ -671,6 +627,7 @@ export interface components {
         };
         /** @description A kept card. */
         Card: {
+            choices?: components["schemas"]["PrepChoices"] | null;
             /** @description Version of the core that solved it. */
             core_version: string;
             /** @description When it was kept, RFC 3339 in UTC. */
@@ -696,7 +653,7 @@ export interface components {
             format: string;
             /**
              * Format: int32
-             * @description 1.
+             * @description 2; 1 had no `choices` and is read too.
              */
             version: number;
         };
@@ -709,8 +666,6 @@ export interface components {
         CatalogueDto: {
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
-            /** @description Builds of fish with their yields. */
-            bodies: components["schemas"]["Body"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
             /** @description Cuts. */
@@ -919,6 +874,7 @@ export interface components {
         Control: "knob" | "thermostat";
         /** @description A plan to keep. */
         CreateCard: {
+            choices?: components["schemas"]["PrepChoices"] | null;
             /** @description What the cook calls it, 1 to 80 characters. */
             name: string;
             /** @description Anything to remember, at most 2000 characters. */
@@ -941,7 +897,7 @@ export interface components {
             /** @description Outline of the cross-section, for the cut face. */
             outline: components["schemas"]["Outline"];
             /** @description Shape across. */
-            section: components["schemas"]["Section"];
+            section: components["schemas"]["Profile"];
             /**
              * Format: double
              * @description Usual weight, g.
@@ -952,6 +908,47 @@ export interface components {
              * @description Usual width, mm.
              */
             width_mm: number;
+        };
+        /**
+         * @description The cross-section over time. Columns run from the middle to the side; of a whole fish from back to
+         *     belly. Places outside the outline hold the nearest flesh's values, to be clipped by `outline_mm`.
+         */
+        CutFace: {
+            /** @description Middle of the backbone (across, up) and its radius, mm; none for boneless cuts. */
+            backbone_mm?: number[] | null;
+            /** @description Outline of the open cavity, likewise; empty where there is none. */
+            cavity_mm: number[][];
+            /** @description The place in the inner part that was heated least up to the pull, °C. */
+            core_c: number[];
+            /** @description Crust (1) or not (0), indexed likewise. */
+            crust: number[][];
+            /** @description Edges of the columns, mm from the middle; negative towards the back of a whole fish. */
+            edge_mm: number[];
+            /** @description Edges of the rows, mm above the face that went down first. */
+            height_edge_mm: number[];
+            /** @description Hottest so far, whole °C, indexed `[time][column × rows + row]`. */
+            hottest_c: number[][];
+            /** @description Share of the middle that is set: what the guest sees. */
+            middle_opaque_share: number[];
+            /**
+             * @description Outline as points (across, up), mm: from the middle along the top to the side and back below;
+             *     of a whole fish all round.
+             */
+            outline_mm: number[][];
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /**
+             * @description Height above the heat to which the side shows opaque flesh, share of the thickness: what the
+             *     cook sees.
+             */
+            side_opaque_share: number[];
+            /** @description Times, s. */
+            time_s: number[];
+            /** @description Times when it is turned, s. */
+            turns_s: number[];
         };
         /** @description A band's name, or the core's peak in °C. */
         Doneness: number | string;
@@ -1030,6 +1027,7 @@ export interface components {
         };
         /** @description One card in a file. */
         FileCard: {
+            choices?: components["schemas"]["PrepChoices"] | null;
             /** @description Version of the core that solved it. */
             core_version?: string | null;
             headline?: components["schemas"]["Headline"] | null;
@@ -1454,7 +1452,7 @@ export interface components {
             reason: string;
             /** @description How the piece rests. */
             rest?: components["schemas"]["RestPlace"];
-            /** @description Id of the school of salting that cooks take for it. */
+            /** @description Id of the way of salting that cooks take for it. */
             salting?: string;
             /** @description Schools that apply, the usual one for skin-on pieces first; none where nothing is turned. */
             schools?: components["schemas"]["School"][];
@@ -1695,7 +1693,7 @@ export interface components {
             safety: components["schemas"]["Safety"];
             school?: components["schemas"]["School"] | null;
             /** @description The inside over time. */
-            section: components["schemas"]["SectionPicture"];
+            section: components["schemas"]["StripPicture"];
             /** @description Lines over time. */
             series: components["schemas"]["Series"];
             /** @description How the heat is set. */
@@ -1714,6 +1712,11 @@ export interface components {
             /** @description What to do, in order. */
             steps: components["schemas"]["Step"][];
             tail?: components["schemas"]["Tail"] | null;
+            /**
+             * Format: double
+             * @description What the plan aims at, °C: where the colours of the picture centre.
+             */
+            target_aim_c: number;
             /**
              * Format: double
              * @description Lower edge of the target band, °C.
@@ -1845,8 +1848,8 @@ export interface components {
             title: string;
             vessel?: components["schemas"]["VesselFill"] | null;
         };
-        /** @description What to prepare. */
-        PrepRequest: {
+        /** @description What a preparation leaves to the cook; the usual of each when left out. */
+        PrepChoices: {
             /**
              * Format: int32
              * @description Servings of chips, 0 to 100.
@@ -1859,17 +1862,22 @@ export interface components {
             guests?: number | null;
             /** @description Ids of mixtures preferred over the usual ones. */
             mixtures?: string[];
-            /** @description The plan that it is for. */
-            plan: components["schemas"]["PlanRequest"];
             /** @description Salt; as cooks do for the method when left out. */
             salt?: components["schemas"]["SaltChoice"];
             /** @description Butter sauce with it. */
             sauce?: boolean | null;
             /** @description Sides taken, by question; the usual ones when left out. */
-            schools?: {
+            sides?: {
                 [key: string]: string;
             };
             thaw?: components["schemas"]["Thaw"] | null;
+        };
+        /** @description What to prepare. */
+        PrepRequest: {
+            /** @description What the cook wants otherwise than usual. */
+            choices?: components["schemas"]["PrepChoices"];
+            /** @description The plan that it is for. */
+            plan: components["schemas"]["PlanRequest"];
         };
         /** @description One step with its latest start. */
         PrepStep: {
@@ -1925,6 +1933,11 @@ export interface components {
             /** @description Stable name of the kind of problem. */
             type: string;
         };
+        /**
+         * @description How the heat goes through a cut's cross-section.
+         * @enum {string}
+         */
+        Profile: "flat" | "oval";
         /** @description Judgement of a plan in numbers. */
         Quality: {
             /**
@@ -2094,8 +2107,8 @@ export interface components {
             salt_g: number;
             /** @description Salt there, g per 100 g of flesh. */
             salt_percent: number[];
-            /** @description Id of the school. */
-            school: string;
+            /** @description Id of the way of salting. */
+            salting: string;
             /** @description In one sentence. */
             sentence: string;
             /**
@@ -2147,8 +2160,8 @@ export interface components {
             rest_min?: number | null;
             /** @description Rinsed and dried afterwards. */
             rinse?: boolean | null;
-            /** @description Id of the school; the usual one of the method when left out. */
-            school?: string | null;
+            /** @description Id of the way of salting; the usual one of the method when left out. */
+            salting?: string | null;
         };
         /**
          * @description How the salt gets at the fish.
@@ -2167,7 +2180,7 @@ export interface components {
          * @enum {string}
          */
         SaltVerdict: "barely_seasoned" | "just_right" | "too_salty";
-        /** @description A school of salting. */
+        /** @description A way of salting. */
         Salting: {
             /**
              * Format: double
@@ -2211,61 +2224,6 @@ export interface components {
          * @enum {string}
          */
         School: "skin_side" | "two_sided" | "many_turns" | "one_side";
-        /**
-         * @description How the heat goes through a cut's cross-section.
-         * @enum {string}
-         */
-        Section: "flat" | "oval";
-        /**
-         * @description The cross-section over time. Columns run from the middle to the side; of a whole fish from back to
-         *     belly. Places outside the outline hold the nearest flesh's values, to be clipped by `outline_mm`.
-         */
-        SectionAnswer: {
-            /** @description Middle of the backbone (across, up) and its radius, mm; none for boneless cuts. */
-            backbone_mm?: number[] | null;
-            /** @description Outline of the open cavity, likewise; empty where there is none. */
-            cavity_mm: number[][];
-            /** @description The place in the inner part that was heated least up to the pull, °C. */
-            core_c: number[];
-            /** @description Crust (1) or not (0), indexed likewise. */
-            crust: number[][];
-            /** @description Edges of the columns, mm from the middle; negative towards the back of a whole fish. */
-            edge_mm: number[];
-            /** @description Edges of the rows, mm above the face that went down first. */
-            height_edge_mm: number[];
-            /** @description Hottest so far, whole °C, indexed `[time][column × rows + row]`. */
-            hottest_c: number[][];
-            /** @description Share of the middle that is set: what the guest sees. */
-            middle_opaque_share: number[];
-            /**
-             * @description Outline as points (across, up), mm: from the middle along the top to the side and back below;
-             *     of a whole fish all round.
-             */
-            outline_mm: number[][];
-            /**
-             * Format: double
-             * @description Off the heat, s.
-             */
-            pull_s: number;
-            /**
-             * @description Height above the heat to which the side shows opaque flesh, share of the thickness: what the
-             *     cook sees.
-             */
-            side_opaque_share: number[];
-            /** @description Times, s. */
-            time_s: number[];
-            /** @description Times when it is turned, s. */
-            turns_s: number[];
-        };
-        /** @description The inside over time. */
-        SectionPicture: {
-            /** @description Heights above the face that went down first, mm. */
-            height_mm: number[];
-            /** @description Temperatures, °C, indexed `[time][height]`. */
-            temperature_c: number[][];
-            /** @description Times, s. */
-            time_s: number[];
-        };
         /** @description Temperatures and doneness over time, one entry a time. */
         Series: {
             /** @description At the face that went down first, °C. */
@@ -2499,6 +2457,15 @@ export interface components {
             start_s: number;
             /** @description What to do, short. */
             title: string;
+        };
+        /** @description The inside over time. */
+        StripPicture: {
+            /** @description Heights above the face that went down first, mm. */
+            height_mm: number[];
+            /** @description Temperatures, °C, indexed `[time][height]`. */
+            temperature_c: number[][];
+            /** @description Times, s. */
+            time_s: number[];
         };
         /** @description One kind to take instead. */
         Substitute: {
@@ -3462,7 +3429,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SectionAnswer"];
+                    "application/json": components["schemas"]["CutFace"];
                 };
             };
             413: {

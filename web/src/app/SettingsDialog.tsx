@@ -1,5 +1,5 @@
 import type { Ref } from "react";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { Modal } from "@/ui/Modal";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";

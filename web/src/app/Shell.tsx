@@ -1,7 +1,6 @@
 import { Settings2 } from "lucide-react";
 import { useRef } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
-import { Toaster } from "sonner";
 import { SettingsDialog } from "./SettingsDialog";
 
 const LINKS = [
@@ -53,7 +52,6 @@ export function Shell() {
         <Outlet />
       </main>
       <SettingsDialog ref={settings} />
-      <Toaster position="bottom-center" duration={10_000} />
     </div>
   );
 }

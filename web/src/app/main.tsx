@@ -4,7 +4,8 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import "@/styles.css";
 import { PlanPage } from "@/features/plan";
-import { PreferencesProvider } from "@/lib/preferences";
+import { PreferencesProvider } from "@/kitchen/preferences";
+import { prepareToasts } from "@/ui/toast";
 import { Shell } from "./Shell";
 
 const queryClient = new QueryClient({
@@ -53,3 +54,4 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+prepareToasts();

@@ -54,32 +54,45 @@ export function massIn(units: Units): Quantity {
 export const format = (quantity: Quantity, si: number): string =>
   `${quantity.show(si).toFixed(quantity.digits).replace("-", "−")} ${quantity.unit}`;
 
-/** Rewrites the figures of a sentence: "4 to 120 mm", "−20 °C", "175–180 °C". */
+/** A quantity in a sentence, as the core marks it: a figure or a range, a no-break space, the unit. */
+const QUANTITY =
+  /([−-]?\d+(?:\.\d+)?)(?:( to |–)([−-]?\d+(?:\.\d+)?))?\u00a0(°C|C°|mm|g)(?![\p{L}\d°])/gu;
+
+/** Rewrites the quantities of a sentence in the cook's units. */
 export function localise(text: string, units: Units): string {
+  // A difference of temperatures has no zero point to shift.
+  const difference: Quantity = {
+    unit: "degrees",
+    step: 1,
+    digits: 0,
+    show: (k) => (units.temperature === "C" ? k : k * 1.8),
+    read: (k) => k,
+  };
   const quantities: Record<string, Quantity> = {
     "°C": temperatureIn(units),
+    "C°": difference,
     mm: lengthIn(units),
     g: massIn(units),
   };
-  const number = "([−-]?\\d+(?:\\.\\d+)?)";
-  const pattern = new RegExp(`${number}(?:( to |–)${number})? (°C|mm|g)(?![\\wµ])`, "g");
-  // A difference of temperature is written C°, so that it is not taken for a temperature.
-  const differences = text.replace(/(\d+(?:\.\d+)?) C°/g, (_, figure: string) =>
-    units.temperature === "C" ? `${figure} degrees` : `${Math.round(Number(figure) * 1.8)} degrees`,
-  );
-  const converted = differences.replace(
-    pattern,
-    (whole, from: string, join?: string, to?: string, unit?: string) => {
-      const quantity = quantities[unit ?? ""];
+  const converted = text.replace(
+    QUANTITY,
+    (
+      whole: string,
+      from: string,
+      join: string | undefined,
+      to: string | undefined,
+      unit: string,
+    ) => {
+      const quantity = quantities[unit];
       if (!quantity || quantity.unit === unit) return whole;
       const show = (figure: string) =>
         quantity
           .show(Number(figure.replace("−", "-")))
           .toFixed(quantity.digits)
           .replace("-", "−");
-      return `${show(from)}${join && to ? join + show(to) : ""} ${quantity.unit}`;
+      return `${show(from)}${join && to ? join + show(to) : ""}\u00a0${quantity.unit}`;
     },
   );
-  // A figure and its unit stay on one line.
-  return converted.replace(/(\d) (%|°C|°F|mm|in|g|oz|s|l)(?!\w)/g, "$1\u00a0$2");
+  // Other figures and their units stay on one line too.
+  return converted.replace(/(\d) (%|s|l)(?!\w)/g, "$1\u00a0$2");
 }

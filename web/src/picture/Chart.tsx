@@ -1,7 +1,6 @@
-import type { ScaleLinear } from "d3-scale";
-import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import type { Plan } from "@/api/client";
+import { linear, type Scale } from "@/lib/scale";
 import { clock } from "@/lib/time";
 import { temperatureIn, type Units } from "@/lib/units";
 import type { Layout } from "./layout";
@@ -9,7 +8,7 @@ import type { Layout } from "./layout";
 interface Props {
   plan: Plan;
   layout: Layout;
-  x: ScaleLinear<number, number>;
+  x: Scale;
   medium: string;
   units: Units;
   isWide: boolean;
@@ -30,7 +29,7 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
   const core = series.time_s.map((t, i) => [t, series.core_c[i] ?? 0] as const);
   // A glowing element would squeeze all the rest: its line runs along the top.
   const top = Math.max(100, ...heat.map(([, c]) => Math.min(HOTTEST_C, c))) * 1.12;
-  const y = scaleLinear([0, top], [layout.chart.y + layout.chart.height, layout.chart.y + 6]);
+  const y = linear([0, top], [layout.chart.y + layout.chart.height, layout.chart.y + 6]);
   const path = line<readonly [number, number]>(
     ([t]) => x(t),
     ([, c]) => y(Math.min(c, top * 0.97)),
@@ -40,7 +39,7 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
       ? [0, 50, 100, 150, 200]
       : [32, 122, 212, 302, 392].map((f) => (f - 32) / 1.8)
   ).filter((c) => c < top);
-  const end = x.domain()[1] ?? 1;
+  const end = x.domain[1];
   const tick = TICKS_S.find((s) => x(s) - x(0) >= (isWide ? 64 : 46)) ?? 14_400;
   const ticks = Array.from({ length: Math.floor(end / tick) + 1 }, (_, i) => i * tick);
   const [lastHeat, peak] = [heat[heat.length - 1], core[core.length - 1]];

@@ -1,9 +1,9 @@
 import { isLight, stateOf } from "./colours";
-import type { Film } from "./film";
 import type { Layout } from "./layout";
+import type { Strip } from "./strip";
 
 interface Props {
-  film: Film;
+  strip: Strip;
   sample: number;
   layout: Layout;
   skin: boolean;
@@ -13,19 +13,19 @@ interface Props {
 const ROOM = 15;
 
 /** Names the layers of the cut, and draws its skin. */
-export function CutLabels({ film, sample, layout, skin }: Props) {
+export function CutLabels({ strip, sample, layout, skin }: Props) {
   const { cut } = layout;
-  const column = film.hottest[sample];
+  const column = strip.hottest[sample];
   if (!column) return null;
   const layers: { state: string; from: number; to: number }[] = [];
   column.forEach((celsius, row) => {
-    const state = stateOf(celsius, film.aimC);
+    const state = stateOf(celsius, strip.aimC);
     const last = layers[layers.length - 1];
     if (last?.state === state) last.to = row + 1;
     else layers.push({ state, from: row, to: row + 1 });
   });
-  const y = (row: number) => cut.y + cut.height * (1 - row / film.rows);
-  const skinY = film.isTurned[sample] ? cut.y - 1 : cut.y + cut.height - 2;
+  const y = (row: number) => cut.y + cut.height * (1 - row / strip.rows);
+  const skinY = strip.isTurned[sample] ? cut.y - 1 : cut.y + cut.height - 2;
   return (
     <g>
       {layers

@@ -1,6 +1,6 @@
-import type { ScaleLinear } from "d3-scale";
 import { type PointerEvent, useRef } from "react";
 import type { Plan } from "@/api/client";
+import type { Scale } from "@/lib/scale";
 import { clock } from "@/lib/time";
 import type { Layout } from "./layout";
 
@@ -14,7 +14,7 @@ export type Mark = "turn" | "out";
 interface Props {
   plan: Plan;
   layout: Layout;
-  x: ScaleLinear<number, number>;
+  x: Scale;
   onGrab: () => void;
   onDrag: (mark: Mark, seconds: number) => void;
   onDrop: (mark: Mark, seconds: number) => void;

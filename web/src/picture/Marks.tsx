@@ -1,12 +1,12 @@
-import type { ScaleLinear } from "d3-scale";
 import type { Plan } from "@/api/client";
+import type { Scale } from "@/lib/scale";
 import { clock } from "@/lib/time";
 import type { Layout } from "./layout";
 
 interface Props {
   plan: Plan;
   layout: Layout;
-  x: ScaleLinear<number, number>;
+  x: Scale;
   isWide: boolean;
 }
 
@@ -19,7 +19,7 @@ interface Mark {
 /** In, turn, out and serve, and the window round "out". */
 export function Marks({ plan, layout, x, isWide }: Props) {
   const { strip } = layout;
-  const serve = x.domain()[1] ?? plan.pull_s;
+  const serve = x.domain[1];
   const turns: Mark[] =
     plan.turns_s.length > 1
       ? plan.turns_s.map((at, i) => ({ at, word: i === 0 ? "turn often" : "" }))

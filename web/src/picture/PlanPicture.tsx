@@ -1,27 +1,24 @@
-import { scaleLinear } from "d3-scale";
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Method, Plan, Section } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { CutFace, Method, Plan } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
+import { linear } from "@/lib/scale";
 import { clock } from "@/lib/time";
-import { lengthIn, temperatureIn } from "@/lib/units";
-import { Chart } from "./Chart";
-import { CutLabels } from "./CutLabels";
+import { lengthIn } from "@/lib/units";
 import { legend } from "./colours";
-import { makeFilm, planReel, sampleAt } from "./film";
-import { HeatSource } from "./HeatSource";
-import { chooseScale, type Layout, layOut } from "./layout";
+import { Drawing } from "./Drawing";
+import { chooseScale, layOut } from "./layout";
 import { type Mark, MarkHandles } from "./MarkHandles";
-import { Marks } from "./Marks";
 import { NumbersTable } from "./NumbersTable";
 import { paintCut, paintStrip } from "./paint";
 import { paintSection, pictureAt } from "./section";
+import { makeStrip, planReel } from "./strip";
 import { ThicknessHandle } from "./ThicknessHandle";
 import { useWidth } from "./useWidth";
 
 interface Props {
   plan: Plan;
   /** The whole cross-section, once it has come for this very plan. */
-  section: Section | null;
+  section: CutFace | null;
   family: Method["family"];
   medium: string;
   skin: boolean;
@@ -39,6 +36,9 @@ interface Props {
   onMark: (mark: Mark, seconds: number, done: boolean) => void;
 }
 
+/** Rows of the canvases while something is dragged. */
+const DRAG_ROWS = { strip: 64, cut: 96 } as const;
+
 /** The cut beside the strip, the lines below them, and the marks: drawn from the simulation. */
 export function PlanPicture(props: Props) {
   const { plan, section, family, medium, skin, thicknessMm, widthMm, oval, isWhole, isDragging } =
@@ -50,51 +50,59 @@ export function PlanPicture(props: Props) {
   const cut = useRef<HTMLCanvasElement>(null);
   const [heldScale, setHeldScale] = useState<number | null>(null);
 
-  const film = useMemo(() => makeFilm(planReel(plan)), [plan]);
+  const flesh = useMemo(() => makeStrip(planReel(plan)), [plan]);
   // While a mark is dragged the time axis stays where it is.
   const [heldEnd, setHeldEnd] = useState<number | null>(null);
-  const endS = heldEnd ?? film.endS;
+  const endS = heldEnd ?? flesh.endS;
   const scale = heldScale ?? chooseScale(thicknessMm, width, isWhole ? widthMm : null);
   const layout = useMemo(
     () => layOut(width, thicknessMm, widthMm, scale, isWhole),
     [width, thicknessMm, widthMm, scale, isWhole],
   );
-  const moment = Math.min(props.moment ?? plan.pull_s, film.endS);
-  const x = scaleLinear([0, endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
+  const moment = Math.min(props.moment ?? plan.pull_s, flesh.endS);
+  const x = linear([0, endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
   const { cut: cutBox, strip: stripBox } = layout;
+  // Strip, cut and handles follow the hand with every frame; what is written over them as time allows.
+  const drawn = useDeferredValue(
+    useMemo(
+      () => ({ plan, section, flesh, layout, endS, moment, thicknessMm }),
+      [plan, section, flesh, layout, endS, moment, thicknessMm],
+    ),
+  );
 
-  // A quarter of the pixels while something is dragged: the frame rate matters more.
-  const grain = isDragging ? 2 : 1;
+  // While something is dragged the frame rate matters more than the grain, and a canvas that keeps its
+  // size costs least: the page stretches it.
+  const stripAcross = Math.ceil(stripBox.width / (isDragging ? 3 : 1));
+  const stripUp = isDragging ? DRAG_ROWS.strip : Math.ceil(stripBox.height);
+  const cutUp = isDragging ? DRAG_ROWS.cut : cutBox.height;
   useLayoutEffect(() => {
-    if (strip.current && width > 0) {
-      const [across, up] = [stripBox.width / grain, stripBox.height / grain];
-      paintStrip(strip.current, film, Math.ceil(across), Math.ceil(up), endS);
-    }
-  }, [film, width, stripBox.width, stripBox.height, endS, grain]);
+    if (strip.current && width > 0) paintStrip(strip.current, flesh, stripAcross, stripUp, endS);
+  }, [flesh, width, stripAcross, stripUp, endS]);
   useLayoutEffect(() => {
     if (!cut.current || width === 0) return;
-    if (section) paintSection(cut.current, section, moment, layout, film.aimC);
+    if (section) paintSection(cut.current, section, moment, layout, flesh.aimC);
     else {
-      paintCut(cut.current, film, moment, cutBox.width, cutBox.height, {
+      paintCut(cut.current, flesh, moment, cutBox.width, cutUp, {
         oval,
         halfWidth: cutBox.halfWidth,
+        height: cutBox.height,
+        isWhole,
       });
     }
-  }, [film, section, moment, width, layout, cutBox, oval]);
+  }, [flesh, section, moment, width, layout, cutBox, cutUp, oval, isWhole]);
 
   const follow = (clientX: number) => {
     const box = frame.current?.getBoundingClientRect();
     if (!box) return;
     const seconds = x.invert(clientX - box.left);
-    onMoment(Math.min(film.endS, Math.max(0, seconds)));
+    onMoment(Math.min(flesh.endS, Math.max(0, seconds)));
   };
+  // A drag leaves the slider for later too.
+  const shown = isDragging ? drawn.moment : moment;
   const length = lengthIn(preferences);
-  const sample = sampleAt(film, moment);
-  const core = plan.series.core_c[sample] ?? 0;
-  const temperature = temperatureIn(preferences);
   const isWide = width > 600;
   const seen = section?.side_opaque_share[pictureAt(section, moment)];
-  const inside = section?.middle_opaque_share[pictureAt(section, moment)];
+  const middle = section?.middle_opaque_share[pictureAt(section, moment)];
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   const colours = (
     <ul
@@ -106,7 +114,7 @@ export function PlanPicture(props: Props) {
       }
       style={isWide ? { top: layout.chart.y + 2, width: layout.strip.x - 60 } : undefined}
     >
-      {legend(film.aimC).map(({ state, css }) => (
+      {legend(flesh.aimC).map(({ state, css }) => (
         <li key={state} className="flex items-center gap-1">
           <span
             aria-hidden
@@ -138,77 +146,21 @@ export function PlanPicture(props: Props) {
               ref={cut}
               aria-hidden
               className="absolute"
-              style={{ left: cutBox.x, top: cutBox.y }}
+              style={{
+                left: cutBox.x,
+                top: cutBox.y,
+                width: cutBox.width,
+                height: cutBox.height,
+              }}
             />
-            <svg
-              className="absolute inset-0"
-              width={layout.width}
-              height={layout.height}
-              role="img"
-              aria-label={`Inside of the fish over time: turned ${
-                plan.flip_s == null ? "never" : `at ${clock(plan.flip_s)}`
-              }, out at ${clock(plan.pull_s)}, the core peaks at ${temperature.show(plan.core_peak_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
-            >
-              <HeatSource
-                family={family}
-                layout={layout}
-                isResting={moment > plan.pull_s + 0.5}
-                isFromAbove={props.isHeatFromAbove}
-              />
-              {isWhole ? (
-                <Backbone section={section} layout={layout} />
-              ) : (
-                <CutLabels film={film} sample={sample} layout={layout} skin={skin} />
-              )}
-              <text
-                x={cutBox.x + cutBox.width}
-                y={18}
-                textAnchor="end"
-                className="fill-base-content text-[13px]"
-              >
-                the cut at <tspan className="font-bold">{clock(moment)}</tspan>
-              </text>
-              <text
-                x={cutBox.x + cutBox.width}
-                y={35}
-                textAnchor="end"
-                className="fill-base-content text-[13px]"
-              >
-                core{" "}
-                <tspan className="font-bold">
-                  {temperature.show(core).toFixed(0)} {temperature.unit}
-                </tspan>
-              </text>
-              <g className="fill-base-content text-[12px] opacity-80" textAnchor="end">
-                <text x={stripBox.x - 6} y={stripBox.y + 4}>
-                  {length.show(thicknessMm).toFixed(length.digits)}
-                </text>
-                <text x={stripBox.x - 6} y={stripBox.y + stripBox.height + 2}>
-                  0
-                </text>
-                <text x={stripBox.x - 6} y={stripBox.y + stripBox.height / 2 + 4}>
-                  {length.unit}
-                </text>
-              </g>
-              <Chart
-                plan={plan}
-                layout={layout}
-                x={x}
-                medium={medium}
-                units={preferences}
-                isWide={isWide}
-              />
-              <Marks plan={plan} layout={layout} x={x} isWide={isWide} />
-              <line
-                x1={x(moment)}
-                x2={x(moment)}
-                y1={stripBox.y - 4}
-                y2={layout.axisY}
-                className="stroke-accent"
-                strokeWidth={2}
-                strokeDasharray="2 3"
-              />
-            </svg>
+            <Drawing
+              {...drawn}
+              family={family}
+              medium={medium}
+              skin={skin}
+              isWhole={isWhole}
+              isHeatFromAbove={props.isHeatFromAbove}
+            />
             <div
               className="absolute cursor-col-resize touch-pan-y"
               style={{
@@ -230,7 +182,7 @@ export function PlanPicture(props: Props) {
               layout={layout}
               x={x}
               onGrab={() => {
-                setHeldEnd(Math.max(film.endS, plan.latest_s * 1.1));
+                setHeldEnd(Math.max(flesh.endS, plan.latest_s * 1.1));
               }}
               onDrag={(mark, seconds) => {
                 onMark(mark, seconds, false);
@@ -265,54 +217,23 @@ export function PlanPicture(props: Props) {
           className="range range-xs block [--range-fill:0]"
           style={{ marginLeft: layout.strip.x, width: layout.strip.width, maxWidth: "none" }}
           min={0}
-          max={Math.round(film.endS)}
+          max={Math.round(drawn.flesh.endS)}
           step={1}
-          value={Math.round(moment)}
-          aria-valuetext={clock(moment)}
+          value={Math.round(shown)}
+          aria-valuetext={clock(shown)}
           onChange={(event) => {
             onMoment(Number(event.target.value));
           }}
         />
         {!isWide && colours}
-        {seen != null && inside != null && family !== "oven" && (
+        {seen != null && middle != null && family !== "oven" && (
           <p className="text-sm">
             At {clock(moment)} the side is opaque to <b>{percent(seen)}</b> of its height; inside,{" "}
-            <b>{percent(inside)}</b> is set.
+            <b>{percent(middle)}</b> is set.
           </p>
         )}
-        <NumbersTable plan={plan} units={preferences} />
+        <NumbersTable plan={drawn.plan} units={preferences} />
       </div>
     </div>
-  );
-}
-
-interface BackboneProps {
-  section: Section | null;
-  layout: Layout;
-}
-
-/** Back, belly and bone of a whole fish. */
-function Backbone({ section, layout }: BackboneProps) {
-  const { cut, pxPerMm } = layout;
-  const bone = section?.backbone_mm;
-  const word = "fill-base-content text-[12px]";
-  return (
-    <g>
-      <text x={cut.x} y={cut.y - 4} className={word}>
-        back
-      </text>
-      <text x={cut.x + cut.width} y={cut.y - 4} textAnchor="end" className={word}>
-        belly
-      </text>
-      {bone && (
-        <circle
-          cx={cut.x + cut.halfWidth + (bone[0] ?? 0) * pxPerMm}
-          cy={cut.y + cut.height - (bone[1] ?? 0) * pxPerMm}
-          r={Math.max(2.5, (bone[2] ?? 1) * pxPerMm)}
-          className="fill-base-100 stroke-base-content"
-          strokeWidth={1.5}
-        />
-      )}
-    </g>
   );
 }

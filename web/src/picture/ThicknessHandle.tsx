@@ -15,7 +15,12 @@ interface Props {
 const LEAST_MM = 4;
 const MOST_MM = 120;
 
-const clamp = (mm: number) => Math.min(MOST_MM, Math.max(LEAST_MM, Math.round(mm * 2) / 2));
+/** Under the hand it moves with every pixel; let go, it stays at the nearest half millimetre. */
+const HELD_STEPS_PER_MM = 10;
+const STEPS_PER_MM = 2;
+
+const clamp = (mm: number, steps = STEPS_PER_MM) =>
+  Math.min(MOST_MM, Math.max(LEAST_MM, Math.round(mm * steps) / steps));
 
 /** The top edge of the cut: drag it, or use the arrow keys, to say how thick the piece is. */
 export function ThicknessHandle({ layout, thicknessMm, label, onGrab, onDrag, onDrop }: Props) {
@@ -24,14 +29,14 @@ export function ThicknessHandle({ layout, thicknessMm, label, onGrab, onDrag, on
   const move = (event: PointerEvent) => {
     const held = grip.current;
     if (!held) return;
-    held.last = clamp(held.mm + (held.y - event.clientY) / layout.pxPerMm);
+    held.last = clamp(held.mm + (held.y - event.clientY) / layout.pxPerMm, HELD_STEPS_PER_MM);
     onDrag(held.last);
   };
   const drop = () => {
     const held = grip.current;
     if (!held) return;
     grip.current = null;
-    onDrop(held.last);
+    onDrop(clamp(held.last));
   };
   return (
     <div

@@ -1,10 +1,10 @@
 import { crustPixel, fleshPalette, placeOf } from "./colours";
-import { type Film, sampleAt } from "./film";
+import { type Strip, sampleAt } from "./strip";
 
 /** Paints the strip: time to the right up to `endS`, thickness up. */
 export function paintStrip(
   canvas: HTMLCanvasElement,
-  film: Film,
+  strip: Strip,
   width: number,
   height: number,
   endS: number,
@@ -12,26 +12,26 @@ export function paintStrip(
   const image = prepare(canvas, width, height);
   if (!image) return;
   const { context, data, pixels } = image;
-  const { table } = fleshPalette(film.aimC);
-  const rows = rowsOf(film.rows, height);
-  const mixed = new Float32Array(film.rows);
+  const { table } = fleshPalette(strip.aimC);
+  const rows = rowsOf(strip.rows, height);
+  const mixed = new Float32Array(strip.rows);
   for (let x = 0; x < width; x++) {
     const seconds = ((x + 0.5) / width) * endS;
-    if (seconds > film.endS) break;
-    const i = sampleAt(film, seconds);
-    const isLast = i + 1 >= film.times.length;
+    if (seconds > strip.endS) break;
+    const i = sampleAt(strip, seconds);
+    const isLast = i + 1 >= strip.times.length;
     // Columns on either side of a turn show different sides up: nothing lies between them.
-    const j = isLast || film.isTurned[i] !== film.isTurned[i + 1] ? i : i + 1;
-    const from = film.times[i] ?? 0;
-    const share = j === i ? 0 : (seconds - from) / ((film.times[j] ?? 1) - from);
-    const [a, b] = [film.hottest[i], film.hottest[j]];
+    const j = isLast || strip.isTurned[i] !== strip.isTurned[i + 1] ? i : i + 1;
+    const from = strip.times[i] ?? 0;
+    const share = j === i ? 0 : (seconds - from) / ((strip.times[j] ?? 1) - from);
+    const [a, b] = [strip.hottest[i], strip.hottest[j]];
     if (!a || !b) continue;
     for (let r = 0; r < mixed.length; r++) {
       const low = a[r] ?? 0;
       mixed[r] = low + share * ((b[r] ?? 0) - low);
     }
-    const below = (film.crustBelow[i] ?? 0) * height;
-    const above = (film.crustAbove[i] ?? 0) * height;
+    const below = (strip.crustBelow[i] ?? 0) * height;
+    const above = (strip.crustAbove[i] ?? 0) * height;
     for (let y = 0; y < height; y++) {
       pixels[y * width + x] =
         height - 1 - y < below || y < above
@@ -42,7 +42,7 @@ export function paintStrip(
   context.putImageData(data, 0, 0);
 }
 
-/** Where each pixel row falls between the rows of a film: the lower row and the share of the next. */
+/** Where each pixel row falls between the rows of a strip: the lower row and the share of the next. */
 interface Rows {
   lower: Uint16Array;
   share: Float32Array;
@@ -79,12 +79,16 @@ interface CutShape {
   oval: boolean;
   /** Half width of the whole piece, px; more than the canvas when it is cropped. */
   halfWidth: number;
+  /** Height on the page, px: the canvas may have fewer rows and be stretched. */
+  height: number;
+  /** Whether both halves are drawn; else the right edge is the middle of the piece. */
+  isWhole: boolean;
 }
 
-/** Paints one moment of the cut: its right edge is the middle of the piece. */
+/** Paints one moment of the cut. */
 export function paintCut(
   canvas: HTMLCanvasElement,
-  film: Film,
+  strip: Strip,
   seconds: number,
   width: number,
   height: number,
@@ -93,14 +97,15 @@ export function paintCut(
   const image = prepare(canvas, width, height);
   if (!image) return;
   const { context, data, pixels } = image;
-  const { pixel: colour } = fleshPalette(film.aimC);
-  const i = sampleAt(film, seconds);
-  const column = film.hottest[i];
+  const { pixel: colour } = fleshPalette(strip.aimC);
+  const i = sampleAt(strip, seconds);
+  const column = strip.hottest[i];
   if (!column) return;
-  const crust = [(film.crustBelow[i] ?? 0) * height, (film.crustAbove[i] ?? 0) * height] as const;
-  const roundUp = film.isTurned[i] === true;
+  const crust = [(strip.crustBelow[i] ?? 0) * height, (strip.crustAbove[i] ?? 0) * height] as const;
+  const roundUp = strip.isTurned[i] === true;
   const half = height / 2;
-  const rows = rowsOf(film.rows, height);
+  const middle = shape.isWhole ? width / 2 : width;
+  const rows = rowsOf(strip.rows, height);
   for (let y = 0; y < height; y++) {
     const up = height - 0.5 - y;
     const level = between(column, rows, y);
@@ -109,16 +114,19 @@ export function paintCut(
     const isUpper = up > half;
     const edge = shape.oval
       ? shape.halfWidth * (1 - Math.sqrt(Math.max(0, 1 - fromMiddle * fromMiddle)))
-      : height * (isUpper === roundUp ? 0.1 : 0.42) * fromMiddle ** (isUpper === roundUp ? 6 : 3);
-    const start = shape.oval ? Math.max(0, edge - (shape.halfWidth - width)) : edge;
-    for (let x = Math.ceil(start); x < width; x++) {
+      : shape.height *
+        (isUpper === roundUp ? 0.1 : 0.42) *
+        fromMiddle ** (isUpper === roundUp ? 6 : 3);
+    const start = shape.oval ? Math.max(0, edge - (shape.halfWidth - middle)) : edge;
+    const end = shape.isWhole ? width - start : width;
+    for (let x = Math.ceil(start); x < end; x++) {
       let at = up;
       let celsius = level;
       if (shape.oval) {
-        const across = (width - x) / shape.halfWidth;
+        const across = (middle - x) / shape.halfWidth;
         const radius = Math.min(1, Math.hypot(across, fromMiddle));
         at = isUpper ? half + radius * half : half - radius * half;
-        celsius = mixRow(column, (at / height) * film.rows - 0.5);
+        celsius = mixRow(column, (at / height) * strip.rows - 0.5);
       }
       pixels[y * width + x] =
         at < crust[0] || height - at < crust[1] ? crustPixel(x, y) : colour(celsius);
@@ -127,11 +135,28 @@ export function paintCut(
   context.putImageData(data, 0, 0);
 }
 
-function prepare(canvas: HTMLCanvasElement, width: number, height: number) {
+interface Sheet {
+  context: CanvasRenderingContext2D;
+  data: ImageData;
+  pixels: Uint32Array;
+}
+
+/** The sheets that canvases were painted from last: a drag paints many of one size. */
+const sheets = new WeakMap<HTMLCanvasElement, Sheet>();
+
+/** An empty sheet for a canvas. */
+function prepare(canvas: HTMLCanvasElement, width: number, height: number): Sheet | null {
   if (canvas.width !== width) canvas.width = width;
   if (canvas.height !== height) canvas.height = height;
+  const old = sheets.get(canvas);
+  if (old?.data.width === width && old.data.height === height) {
+    old.pixels.fill(0);
+    return old;
+  }
   const context = canvas.getContext("2d");
   if (!context || width < 1 || height < 1) return null;
   const data = context.createImageData(width, height);
-  return { context, data, pixels: new Uint32Array(data.data.buffer) };
+  const sheet = { context, data, pixels: new Uint32Array(data.data.buffer) };
+  sheets.set(canvas, sheet);
+  return sheet;
 }

@@ -1,9 +1,9 @@
-import type { Section } from "@/api/client";
+import type { CutFace } from "@/api/client";
 import { crustPixel, fleshPalette } from "./colours";
 import type { Layout } from "./layout";
 
 /** Index of the last picture at or before a time. */
-export function pictureAt(section: Section, seconds: number): number {
+export function pictureAt(section: CutFace, seconds: number): number {
   const i = section.time_s.findLastIndex((t) => t <= seconds + 0.5);
   return Math.max(0, i);
 }
@@ -33,7 +33,7 @@ function places(edges: readonly number[]): (mm: number) => readonly [number, num
 /** Paints one moment of the cross-section, clipped by its outline. */
 export function paintSection(
   canvas: HTMLCanvasElement,
-  section: Section,
+  section: CutFace,
   seconds: number,
   layout: Layout,
   aimC: number,
@@ -78,7 +78,7 @@ export function paintSection(
 /** Keeps what lies inside the outline and outside the cavity. */
 function clip(
   context: CanvasRenderingContext2D,
-  section: Section,
+  section: CutFace,
   layout: Layout,
   isTurned: boolean,
 ) {

@@ -1,5 +1,5 @@
-import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import type { ReactNode, Ref } from "react";
+import { Popover } from "./Popover";
 
 interface Props {
   /** The words in the sentence. */
@@ -15,32 +15,16 @@ interface Props {
 /** An underlined part of a sentence that opens a small editor. */
 export function Blank({ text, label, children, isWrong, wide, ref }: Props) {
   return (
-    <Popover className="inline">
-      <PopoverButton
-        {...(ref ? { ref } : {})}
-        aria-label={`${label}: ${text}`}
-        className={`cursor-pointer whitespace-nowrap border-b-2 border-dotted px-0.5 text-left hover:bg-base-300 ${
-          isWrong ? "border-error text-error" : "border-primary text-primary"
-        }`}
-      >
-        {text}
-      </PopoverButton>
-      <PopoverPanel
-        anchor={{ to: "bottom start", gap: 8, padding: 12 }}
-        className={`z-20 grid gap-3 rounded-box border border-base-300 bg-base-100 p-4 font-sans text-base shadow-xl ${
-          wide ? "w-80" : ""
-        }`}
-      >
-        {({ close }) => (
-          <>
-            {typeof children === "function"
-              ? children(() => {
-                  close();
-                })
-              : children}
-          </>
-        )}
-      </PopoverPanel>
+    <Popover
+      ref={ref}
+      button={text}
+      label={`${label}: ${text}`}
+      buttonClass={`cursor-pointer whitespace-nowrap border-b-2 border-dotted px-0.5 text-left hover:bg-base-300 ${
+        isWrong ? "border-error text-error" : "border-primary text-primary"
+      }`}
+      panelClass={`font-sans text-base open:grid gap-3 ${wide ? "w-80" : ""}`}
+    >
+      {children}
     </Popover>
   );
 }

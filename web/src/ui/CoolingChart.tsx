@@ -1,7 +1,8 @@
-import { scaleLinear } from "d3-scale";
+import { nice, ticks } from "d3-array";
 import { line } from "d3-shape";
 import type { ColdSeries } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { linear } from "@/lib/scale";
 import { wait } from "@/lib/time";
 import { format, temperatureIn } from "@/lib/units";
 
@@ -23,26 +24,25 @@ export function CoolingChart({ series, mark, limitC }: Props) {
   const temperature = temperatureIn(preferences);
   const { time_s: times, core_c: core, surface_c: surface } = series;
   const endS = times.at(-1) ?? 1;
+  const shown = (c = 0) => format(temperature, c);
   const all = [...core, ...surface, ...(limitC === undefined ? [] : [limitC])];
-  const x = scaleLinear([0, endS], [MARGIN.left, WIDTH - MARGIN.right]);
-  const y = scaleLinear(
-    [Math.min(...all), Math.max(...all)],
-    [HEIGHT - MARGIN.bottom, MARGIN.top],
-  ).nice(4);
+  const x = linear([0, endS], [MARGIN.left, WIDTH - MARGIN.right]);
+  const [low, high] = nice(Math.min(...all), Math.max(...all), 4);
+  const y = linear([low, high], [HEIGHT - MARGIN.bottom, MARGIN.top]);
   const path = (values: number[]) =>
     line<number>()
       .x((_, i) => x(times[i] ?? 0))
       .y((c) => y(c))(values) ?? "";
-  const ticks = y.ticks(4);
+  const marks = ticks(low, high, 4);
   return (
     <svg
       width={WIDTH}
       height={HEIGHT}
       role="img"
-      aria-label={`Middle from ${core[0]} to ${core.at(-1)} °C and surface from ${surface[0]} to ${surface.at(-1)} °C in ${wait(endS)}`}
+      aria-label={`Middle from ${shown(core[0])} to ${shown(core.at(-1))} and surface from ${shown(surface[0])} to ${shown(surface.at(-1))} in ${wait(endS)}`}
       className="text-[11px]"
     >
-      {ticks.map((c) => (
+      {marks.map((c) => (
         <g key={c}>
           <line
             x1={MARGIN.left}

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::method::{Family, Method};
-use crate::solver::Coat;
+use cindo_heat::surround::Coat;
 
 /// A coat between fish and heat.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]

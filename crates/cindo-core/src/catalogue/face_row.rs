@@ -2,14 +2,13 @@
 
 use serde::Deserialize;
 
-use crate::face::Face;
-use crate::solver::Surround;
+use cindo_heat::surround::{Face, Surround};
 
 /// A temperature in a face row.
 #[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
 #[serde(rename_all = "snake_case", deny_unknown_fields)]
 enum MediumRow {
-    Store,
+    Reservoir,
     Celsius(f64),
     BelowBoilingK(f64),
 }
@@ -71,7 +70,7 @@ impl FaceRow {
     /// The row as a surrounding of the solver, without a coat.
     pub fn surround(&self, context: &FaceContext) -> Surround {
         let fixed = |row: MediumRow| match row {
-            MediumRow::Store => None,
+            MediumRow::Reservoir => None,
             MediumRow::Celsius(c) => Some(c),
             MediumRow::BelowBoilingK(k) => Some(context.boil_c - k),
         };
@@ -89,8 +88,8 @@ impl FaceRow {
             coat_m2k_w: 0.0,
         };
         Surround {
-            on_store: medium_c.is_none(),
-            radiant_on_store: self.radiant == Some(MediumRow::Store),
+            on_reservoir: medium_c.is_none(),
+            radiant_on_reservoir: self.radiant == Some(MediumRow::Reservoir),
             ..Surround::fixed(face)
         }
     }

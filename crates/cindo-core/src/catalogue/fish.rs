@@ -2,7 +2,9 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::material::Composition;
+use cindo_heat::composition::Composition;
+use cindo_heat::grid::Shape;
+use cindo_heat::outline::Outline;
 
 /// How fish behaves in the heat.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -98,14 +100,7 @@ pub struct Species {
 impl Species {
     /// Composition as mass fractions adding up to 1.
     pub fn flesh(&self) -> Composition {
-        let c = &self.composition;
-        let total = c.total();
-        Composition {
-            water: c.water / total,
-            protein: c.protein / total,
-            fat: c.fat / total,
-            ash: c.ash / total,
-        }
+        self.composition.scaled()
     }
 }
 
@@ -113,7 +108,7 @@ impl Species {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
-pub enum Section {
+pub enum Profile {
     /// From below and above.
     Flat,
     /// All round, where the medium reaches all round.
@@ -130,7 +125,7 @@ pub struct Cut {
     /// Name in a sentence.
     pub name: String,
     /// Shape across.
-    pub section: Section,
+    pub section: Profile,
     /// Usual width, mm.
     pub width_mm: f64,
     /// Whether skin can be left on.
@@ -147,19 +142,13 @@ pub struct Cut {
     pub usual_weight_g: f64,
 }
 
-/// Outline of a cross-section.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Outline {
-    /// Flat below, rounded towards the edge above: a fillet on its skin.
-    Tapered,
-    /// A block with rounded edges: a loin.
-    Rounded,
-    /// Straight sides: a steak, a cake.
-    Straight,
-    /// An ellipse: a chunk.
-    Oval,
-    /// An ellipse with backbone and cavity: a whole round fish on its side.
-    OvalWithCavity,
+impl Cut {
+    /// How the solver sees a piece that is reached from all round.
+    pub(crate) fn all_round(&self, thickness_m: f64, width_m: f64) -> Shape {
+        let exponent = match self.section {
+            Profile::Flat => 0.0,
+            Profile::Oval => (thickness_m / width_m).min(1.0),
+        };
+        Shape::Radial { exponent }
+    }
 }

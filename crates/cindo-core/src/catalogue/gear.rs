@@ -1,8 +1,7 @@
 //! Pans, pots, ovens, fryers and grills.
 
-use std::fmt;
-
 use serde::{Deserialize, Serialize};
+use std::fmt;
 
 /// What a piece of gear can serve as.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]

@@ -1,8 +1,7 @@
 //! Ways of cooking: the facts of each are one entry in `data/methods/<family>.toml`.
 
-use std::fmt;
-
 use serde::{Deserialize, Serialize};
+use std::fmt;
 
 use super::fish::{Cut, Group, Species};
 use super::gear::GearKind;
@@ -80,7 +79,7 @@ pub struct Variant {
 /// When a stage begins.
 #[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
 #[serde(rename_all = "snake_case", deny_unknown_fields)]
-pub enum From {
+pub enum Begin {
     /// As the fish meets the heat.
     Start,
     /// At the first turn.
@@ -113,7 +112,7 @@ pub enum SetPoint {
 #[serde(deny_unknown_fields)]
 pub struct StageRow {
     /// When it begins.
-    pub from: From,
+    pub from: Begin,
     /// Only in this variant.
     #[serde(default)]
     pub variant: Option<String>,
@@ -128,7 +127,7 @@ pub struct StageRow {
     pub side: Option<String>,
     /// The gear whose heat it is.
     #[serde(default)]
-    pub store: Option<GearKind>,
+    pub reservoir: Option<GearKind>,
     /// Where the heat is set.
     #[serde(default)]
     pub set: Option<SetPoint>,
@@ -307,7 +306,7 @@ pub struct Method {
     /// Why frozen fish must not go into it; none where it may.
     #[serde(default)]
     pub not_from_frozen: Option<String>,
-    /// Id of the school of salting that cooks take for it.
+    /// Id of the way of salting that cooks take for it.
     #[serde(default = "just_before")]
     pub salting: String,
     /// Coats that suit it, the usual one first.

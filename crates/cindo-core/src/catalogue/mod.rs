@@ -1,28 +1,35 @@
 //! What the core knows: fish, cuts, methods, faces, doneness and cautions, from `data/*.toml`.
 
+mod build;
+mod caution;
 mod coating;
 mod face_row;
 mod fish;
 mod gear;
 mod method;
+mod mixture;
+mod salting;
+mod sign;
+mod task;
 
 use std::collections::BTreeMap;
 
 use serde::{Deserialize, Serialize};
 
-pub use crate::amounts::{Ingredient, Mixture};
-pub use crate::buying::Sign;
-pub use crate::prep::{Dispute, Task};
-pub use crate::salt::Salting;
-pub use crate::yields::Body;
+pub use build::{Build, State};
+pub use caution::{Caution, Rule};
 pub use coating::Coating;
 pub use face_row::{FaceContext, FaceRow};
-pub use fish::{Cut, Group, Origin, Outline, Section, Species, UsualCut};
+pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};
 pub use method::{
-    Family, Fill, FitRule, From, Liquid, Look, Method, RestPlace, School, SetPoint, Smell,
+    Begin, Family, Fill, FitRule, Liquid, Look, Method, RestPlace, School, SetPoint, Smell,
     StageRow, Variant, Words,
 };
+pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
+pub use salting::{SaltKind, Salting};
+pub use sign::{Form, Sign, SignOption};
+pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
 
 /// Data that does not parse; a test keeps the embedded data free of it.
 #[derive(Debug, thiserror::Error)]
@@ -60,6 +67,8 @@ pub struct Band {
     /// Upper edge, °C, not included; none where hotter is only firmer.
     #[serde(default)]
     pub to_c: Option<f64>,
+    /// What a plan aims at, °C.
+    pub aim_c: f64,
     /// How long the lower edge has to be held on end, s.
     #[serde(default)]
     pub hold_s: f64,
@@ -83,19 +92,6 @@ pub struct Oil {
     pub smoke_point_c: [f64; 2],
 }
 
-/// One caution and the rule that shows it.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Caution {
-    /// Rule in `safety`.
-    pub when: crate::safety::Rule,
-    /// What to say.
-    pub text: String,
-    /// Where it comes from, if not common practice.
-    #[serde(default)]
-    pub source: Option<String>,
-}
-
 /// Everything that `data/*.toml` holds.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Catalogue {
@@ -117,14 +113,14 @@ pub struct Catalogue {
     pub coatings: Vec<Coating>,
     /// Equipment, the usual piece of each kind first.
     pub gear: Vec<Gear>,
-    /// Schools of salting.
+    /// Ways of salting.
     pub saltings: Vec<Salting>,
     /// What mixtures are made of.
     pub ingredients: Vec<Ingredient>,
     /// Batters, stocks, crusts, sauces.
     pub mixtures: Vec<Mixture>,
     /// Builds of fish, with their yields.
-    pub bodies: Vec<Body>,
+    pub builds: Vec<Build>,
     /// Signs to look for when buying.
     pub signs: Vec<Sign>,
     /// Questions of preparation on which cooks differ.
@@ -166,6 +162,7 @@ const METHOD_FILES: [(&str, &str); 5] = [
     ("methods/grill.toml", include_str!("../../data/methods/grill.toml")),
     ("methods/fry.toml", include_str!("../../data/methods/fry.toml")),
 ];
+
 /// Face rows that resting, thawing, freezing and curing use.
 const COLD_AND_REST_ROWS: [&str; 8] = [
     "rest_above",
@@ -201,7 +198,7 @@ impl Catalogue {
             saltings: embedded!("salting.toml")?,
             ingredients: embedded!("ingredients.toml")?,
             mixtures: embedded!("mixtures.toml")?,
-            bodies: embedded!("bodies.toml")?,
+            builds: embedded!("builds.toml")?,
             signs: embedded!("buying.toml")?,
             disputes: embedded!("disputes.toml")?,
             tasks: embedded!("tasks.toml")?,
@@ -239,7 +236,7 @@ impl Catalogue {
             }
             let first = method.stages.first();
             let complete = first
-                .is_some_and(|s| s.from == From::Start && s.below.is_some() && s.set.is_some());
+                .is_some_and(|s| s.from == Begin::Start && s.below.is_some() && s.set.is_some());
             if !complete {
                 return Err(missing(&method.id, "a first stage with a face and a set point"));
             }
@@ -252,7 +249,7 @@ impl Catalogue {
             }
         }
         for species in &self.species {
-            if self.body(&species.body).is_none() {
+            if self.build(&species.body).is_none() {
                 return Err(missing(&species.id, &species.body));
             }
         }
@@ -275,8 +272,8 @@ impl Catalogue {
     }
 
     /// The build with this id.
-    pub fn body(&self, id: &str) -> Option<&Body> {
-        self.bodies.iter().find(|b| b.id == id)
+    pub fn build(&self, id: &str) -> Option<&Build> {
+        self.builds.iter().find(|b| b.id == id)
     }
 
     /// The coat with this id.

@@ -2,20 +2,22 @@
 
 use serde::Serialize;
 
-use super::batch::{Batch, batch, oil_level_share};
-use super::consequence::{Consequence, Gentler, Recommended, consequence, gentler};
-use super::cook::Cook;
+use super::batch::{Batch, batch};
+use super::consequence::{Consequence, Recommended, consequence};
+use super::gentler::{Gentler, gentler};
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
-use super::record::{Record, SectionPicture, Series, record};
-use super::request::{PlanRequest, Resolved, resolve};
-use super::search::{self, Effort, SPREADS, Solved};
+use super::record::{Record, Series, StripPicture, record};
+use super::search::{Effort, SPREADS, Solved, solve, spread, window};
 use super::tail::{Tail, tail};
+use super::trial::Trial;
+use super::words::{Step, Times, steps};
+use crate::caution::{Circumstances, Safety, assess};
 use crate::error::FieldError;
-use crate::figures::{hundredth, tenth};
-use crate::method::{Schedule, Step, Times};
-use crate::safety::{self, Circumstances, Safety};
-use crate::section::side_opaque_share;
-use crate::solver::Accuracy;
+use crate::say::{hundredth, tenth};
+use crate::setup::{PlanRequest, Resolved, oil_level_share, resolve};
+use crate::side_view::side_opaque_share;
+use crate::timeline::Schedule;
+use cindo_heat::solve::Accuracy;
 
 /// How the heat is set and what it looks like.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -98,6 +100,8 @@ pub struct PlanAnswer {
     pub target_from_c: f64,
     /// Upper edge, °C.
     pub target_to_c: Option<f64>,
+    /// What the plan aims at, °C: where the colours of the picture centre.
+    pub target_aim_c: f64,
     /// Share of the flesh that is dry when served, 0 to 1.
     pub dry_share: f64,
     /// Water lost as steam, share of the piece's weight.
@@ -134,7 +138,7 @@ pub struct PlanAnswer {
     /// Lines over time.
     pub series: Series,
     /// The inside over time.
-    pub section: SectionPicture,
+    pub section: StripPicture,
 }
 
 /// The moments round the pull.
@@ -143,22 +147,42 @@ struct Margins {
     spread_s: f64,
 }
 
+/// A solved plan: the answer, and what its cut face goes by.
+#[derive(Debug, Clone)]
+pub struct Planned {
+    /// As it is shown.
+    pub answer: PlanAnswer,
+    pub(crate) pulled: Pulled,
+}
+
+impl Planned {
+    /// About what it takes in memory, bytes: its pictures, which are most of it, and the rest rounded up.
+    pub fn weight_bytes(&self) -> usize {
+        let PlanAnswer { section, series, .. } = &self.answer;
+        let samples: usize = section.temperature_c.iter().map(Vec::len).sum();
+        LESSER_BYTES + 8 * (samples + 9 * series.time_s.len())
+    }
+}
+
+/// Everything in an answer but its pictures takes less than this, bytes.
+const LESSER_BYTES: usize = 16 * 1024;
+
 /// Plans a resolved request.
 pub(super) fn plan(
     request: &PlanRequest,
     resolved: &Resolved<'_>,
-) -> Result<PlanAnswer, Vec<FieldError>> {
-    let setting = &resolved.setting;
+) -> Result<Planned, Vec<FieldError>> {
+    let setup = &resolved.setup;
     let brief = request.brief.unwrap_or(false);
     let (effort, beside) =
         if brief { (Effort::BRIEF, Accuracy::COARSE) } else { (Effort::SHOWN, Accuracy::FAST) };
-    let solved = search::solve(resolved, effort)?;
-    let fast = Cook::new(setting, beside);
+    let solved = solve(resolved, effort)?;
+    let fast = Trial::new(setup, beside);
     let Solved { schedule, pull_s, slope, .. } = &solved;
     let margins = Margins {
-        window: search::window(&fast, schedule, &resolved.target, *pull_s, *slope, effort.level_k),
-        spread_s: search::spread(
-            setting,
+        window: window(&fast, schedule, &resolved.target, *pull_s, *slope, effort.level_k),
+        spread_s: spread(
+            setup,
             request.piece.thickness_measured.unwrap_or(false),
             &fast,
             schedule,
@@ -171,9 +195,9 @@ pub(super) fn plan(
         // The plan solved above already turns when the cook does.
         Some(_) => {
             let free = PlanRequest { turn_s: None, out_s: None, ..request.clone() };
-            let free = resolve(setting.catalogue, &free)?;
+            let free = resolve(setup.catalogue, &free)?;
             let effort = if brief { Effort::ROUGH } else { Effort::COMPARED };
-            Some(Recommended::of(&free, &search::solve(&free, effort)?))
+            Some(Recommended::of(&free, &solve(&free, effort)?))
         }
         None => request.out_s.map(|_| Recommended::of(resolved, &solved)),
     };
@@ -181,7 +205,10 @@ pub(super) fn plan(
         Some(out_s) => taken_out_at(resolved, solved, out_s, effort),
         None => solved,
     };
-    Ok(assemble(request, resolved, &shown, &margins, recommended.as_ref()))
+    let answer = assemble(request, resolved, &shown, &margins, recommended.as_ref());
+    let rest_s = shown.record.ending.rest_s.max(1.0);
+    let Solved { schedule, pull_s, .. } = shown;
+    Ok(Planned { answer, pulled: Pulled { schedule, pull_s, rest_s } })
 }
 
 /// What a cut face needs of a plan.
@@ -192,24 +219,6 @@ pub(crate) struct Pulled {
     pub(crate) rest_s: f64,
 }
 
-/// When a request's piece is turned and taken off.
-pub(crate) fn pulled(
-    request: &PlanRequest,
-    resolved: &Resolved<'_>,
-    effort: Effort,
-) -> Result<Pulled, Vec<FieldError>> {
-    let solved = search::solve(resolved, effort)?;
-    let solved = match request.out_s {
-        Some(out_s) => taken_out_at(resolved, solved, out_s, effort),
-        None => solved,
-    };
-    Ok(Pulled {
-        schedule: solved.schedule,
-        pull_s: solved.pull_s,
-        rest_s: solved.record.ending.rest_s.max(1.0),
-    })
-}
-
 /// The same turn, but off the heat when the cook says so.
 fn taken_out_at<'a>(
     resolved: &Resolved<'a>,
@@ -217,36 +226,36 @@ fn taken_out_at<'a>(
     out_s: f64,
     effort: Effort,
 ) -> Solved<'a> {
-    let Solved { cook, schedule, slope, .. } = solved;
+    let Solved { trial, schedule, slope, .. } = solved;
     // What was to happen later does not.
     let schedule = Schedule {
         turns_s: schedule.turns_s.into_iter().filter(|t| *t < out_s).collect(),
         starts_s: schedule.starts_s,
     };
-    let ending = cook.finish(cook.raw(), &schedule, out_s, resolved.target.hold_s);
-    let record = record(resolved, &cook, &schedule, out_s, ending, effort.film);
-    Solved { cook, schedule, pull_s: out_s, slope, record }
+    let ending = trial.finish(trial.raw(), &schedule, out_s, resolved.target.hold_s);
+    let record = record(resolved, &trial, &schedule, out_s, ending, effort.sampling);
+    Solved { trial, schedule, pull_s: out_s, slope, record }
 }
 
 fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Safety {
-    let setting = &resolved.setting;
+    let setup = &resolved.setup;
     let piece = &request.piece;
-    safety::assess(
-        setting.catalogue,
+    assess(
+        setup.catalogue,
         &Circumstances {
-            species: setting.species,
-            cut: setting.cut,
-            method: setting.method,
+            species: setup.species,
+            cut: setup.cut,
+            method: setup.method,
             verdict: record.verdict,
             start_c: piece.start_c,
             frozen_for_parasites: piece.frozen_for_parasites.unwrap_or(false),
             band_usual: resolved.target.usual,
             scorches: scorches(record),
-            coating: setting.coating,
+            coating: setup.coating,
             stuffed: piece.stuffed.unwrap_or(false),
             oil: resolved.oil,
-            medium_c: setting.medium_c,
-            oil_level_share: oil_level_share(setting),
+            medium_c: setup.medium_c,
+            oil_level_share: oil_level_share(setup),
             at_risk: request.at_risk.unwrap_or(false),
             cook_through: piece.must_be_cooked_through(),
         },
@@ -255,10 +264,10 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
 
 /// When and how the heat is turned down for the first time.
 fn turn_down(shown: &Solved<'_>) -> Option<(f64, f64, String)> {
-    let stages = &shown.cook.programme.stages;
+    let stages = &shown.trial.programme.stages;
     let starts = &shown.schedule.starts_s;
     stages.windows(2).zip(&starts[1..]).find_map(|(pair, &at_s)| {
-        let lower = pair[1].heater.store == pair[0].heater.store
+        let lower = pair[1].heater.reservoir == pair[0].heater.reservoir
             && pair[1].heater.set_c < pair[0].heater.set_c - 1.0;
         // Turning down shortly before it comes off is not worth a move.
         let worth = lower && at_s < shown.pull_s - 15.0;
@@ -274,15 +283,15 @@ fn assemble(
     margins: &Margins,
     recommended: Option<&Recommended>,
 ) -> PlanAnswer {
-    let Resolved { setting, target, .. } = resolved;
-    let Solved { cook, schedule, pull_s, record, .. } = shown;
+    let Resolved { setup, target, .. } = resolved;
+    let Solved { trial, schedule, pull_s, record, .. } = shown;
     let pull_s = *pull_s;
     let ending = record.ending;
     let centre_s = recommended.map_or(pull_s, |r| r.out_s);
     let far_edge = margins.window.map_or(f64::INFINITY, |w| w.1);
     let brief = request.brief.unwrap_or(false);
     let side_opaque =
-        if brief { None } else { side_opaque_share(setting, &cook.programme, schedule, pull_s) };
+        if brief { None } else { side_opaque_share(setup, &trial.programme, schedule, pull_s) };
     let rest_s = ending.rest_s.round();
     let times = Times {
         // The same tenths as in the answer, so that card and steps round to the same second.
@@ -295,18 +304,18 @@ fn assemble(
         look: target.look.clone(),
         side_opaque,
     };
-    let mut steps = setting.steps(&cook.programme, &times);
+    let mut steps = steps(setup, &trial.programme, &times);
     for step in &mut steps {
         step.start_s = step.start_s.round();
         step.duration_s = step.duration_s.round();
     }
-    let look = setting.look();
+    let look = setup.look();
     let down = turn_down(shown);
-    let quality = judge(setting, schedule, pull_s, record);
+    let quality = judge(setup, schedule, pull_s, record);
     PlanAnswer {
-        method: setting.method.id.clone(),
-        school: (!setting.method.schools.is_empty()).then_some(setting.school),
-        medium_c: tenth(setting.medium_c),
+        method: setup.method.id.clone(),
+        school: (!setup.method.schools.is_empty()).then_some(setup.school),
+        medium_c: tenth(setup.medium_c),
         flip_s: schedule.turns_s.first().copied().map(tenth),
         turns_s: times.schedule.turns_s,
         pull_s: tenth(pull_s),
@@ -322,32 +331,33 @@ fn assemble(
         target_name: target.name.clone(),
         target_from_c: target.from_c,
         target_to_c: target.to_c,
+        target_aim_c: target.aim_c,
         dry_share: quality.dry_share,
         evaporated_share: (record.evaporated_share * 1000.0).round() / 1000.0,
-        coating: setting.coating.id.clone(),
-        variant: setting.variant.map(str::to_owned),
+        coating: setup.coating.id.clone(),
+        variant: setup.variant.map(str::to_owned),
         side_opaque_share: side_opaque.map(hundredth),
         middle_opaque_share: hundredth(record.middle_set_share),
-        judgements: judgements(setting, &quality, schedule),
+        judgements: judgements(setup, &quality, schedule),
         heat: HeatBooks {
             incoming_j_m2: record.balance.incoming_j_m2,
             sensible_j_m2: record.sensible_j_m2,
             latent_j_m2: record.balance.latent_j_m2,
-            supplied_j: record.store.supplied_j,
-            lost_j: record.store.lost_j,
-            given_j: record.store.given_j,
-            kept_j: record.store.kept_j,
+            supplied_j: record.reservoir.supplied_j,
+            lost_j: record.reservoir.lost_j,
+            given_j: record.reservoir.given_j,
+            kept_j: record.reservoir.kept_j,
         },
-        batch: batch(resolved, cook, record, pull_s, brief),
+        batch: batch(resolved, trial, record, pull_s, brief),
         tail: tail(resolved, request.piece.tail_mm, schedule, pull_s),
         consequence: recommended.map(|r| consequence(resolved, r, ending.peak_c, &quality)),
         gentler: if brief { None } else { gentler(request, resolved, &quality) },
         quality,
         setting: SettingNote {
-            medium: setting.method.medium.clone(),
+            medium: setup.method.medium.clone(),
             knob: look.map_or_else(String::new, |l| l.knob.clone()),
             look: look.map_or_else(String::new, |l| l.look.clone()),
-            reason: setting.method.reason.clone(),
+            reason: setup.method.reason.clone(),
             turn_down_s: down.as_ref().map(|d| d.0),
             turn_down_c: down.as_ref().map(|d| d.1),
             turn_down_knob: down.map(|d| d.2),

@@ -2,10 +2,10 @@
 
 use serde::Serialize;
 
-use super::quality::{Quality, TEARS, clock, judge};
-use super::request::{PlanRequest, Resolved, resolve};
-use super::search::{Effort, Solved, solve};
-use crate::figures::{hundredth, tenth};
+use super::quality::{Quality, TEARS, judge};
+use super::search::Solved;
+use crate::say::{CELSIUS, clock, tenth};
+use crate::setup::Resolved;
 
 /// The cook's own turn or pull against the recommended plan.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -41,7 +41,7 @@ impl Recommended {
             turn_s: solved.schedule.turns_s.first().copied(),
             out_s: solved.pull_s,
             peak_c: solved.record.ending.peak_c,
-            quality: judge(&resolved.setting, &solved.schedule, solved.pull_s, &solved.record),
+            quality: judge(&resolved.setup, &solved.schedule, solved.pull_s, &solved.record),
         }
     }
 }
@@ -60,11 +60,11 @@ pub(crate) fn consequence(
     let tear = quality.tear_risk.unwrap_or(0.0) - recommended.quality.tear_risk.unwrap_or(0.0);
     let name = &target.name;
     let core = if stays {
-        format!("Still {name}: the core peaks at {peak_c:.0} °C")
+        format!("Still {name}: the core peaks at {peak_c:.0}{CELSIUS}")
     } else if core_peak_k < 0.0 {
-        format!("Under {name}: the core peaks at {peak_c:.0} °C")
+        format!("Under {name}: the core peaks at {peak_c:.0}{CELSIUS}")
     } else {
-        format!("Past {name}: the core peaks at {peak_c:.0} °C")
+        format!("Past {name}: the core peaks at {peak_c:.0}{CELSIUS}")
     };
     let mut rest = Vec::new();
     if dry.abs() >= 0.03 {
@@ -86,69 +86,4 @@ pub(crate) fn consequence(
         stays_in_band: stays,
         sentence: format!("{core}{tail}. Recommended: {turn}out {}.", clock(recommended.out_s)),
     }
-}
-
-/// A gentler way to the same doneness.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Gentler {
-    /// Id of the method.
-    pub method: String,
-    /// Its name.
-    pub name: String,
-    /// Its pull, s.
-    pub pull_s: f64,
-    /// Share of the flesh that it leaves firm or worse, 0 to 1.
-    pub firm_share: f64,
-    /// As a sentence.
-    pub sentence: String,
-}
-
-/// More than this share firm or worse is said, with a way out.
-const FIRM_LIMIT: f64 = 1.0 / 3.0;
-/// What saves less than this is not worth changing the method for.
-const WORTH: f64 = 0.1;
-
-/// When a plan leaves more than a third of the flesh firm or worse: the nearest gentler way.
-pub(crate) fn gentler(
-    request: &PlanRequest,
-    resolved: &Resolved<'_>,
-    quality: &Quality,
-) -> Option<Gentler> {
-    if quality.firm_share <= FIRM_LIMIT {
-        return None;
-    }
-    let catalogue = resolved.setting.catalogue;
-    resolved.setting.method.gentler.iter().find_map(|id| {
-        let other = PlanRequest {
-            method: id.clone(),
-            medium_c: None,
-            school: None,
-            coating: None,
-            variant: None,
-            turn_s: None,
-            out_s: None,
-            ..request.clone()
-        };
-        let resolved = resolve(catalogue, &other).ok()?;
-        let solved = solve(&resolved, Effort::ROUGH).ok()?;
-        let firm_share = solved.record.firm_share;
-        if firm_share > quality.firm_share - WORTH {
-            return None;
-        }
-        let name = resolved.setting.method.name.clone();
-        let sentence = format!(
-            "{:.0} % of the flesh gets firm or worse. {name} leaves {:.0} % at the same doneness, in {}.",
-            quality.firm_share * 100.0,
-            firm_share * 100.0,
-            clock(solved.pull_s)
-        );
-        Some(Gentler {
-            method: id.clone(),
-            name,
-            pull_s: tenth(solved.pull_s),
-            firm_share: hundredth(firm_share),
-            sentence,
-        })
-    })
 }

@@ -3,34 +3,35 @@
 mod answer;
 mod batch;
 mod consequence;
-mod cook;
+mod gentler;
 mod quality;
 mod record;
-mod request;
 mod search;
 mod tail;
-mod target;
+mod trial;
+mod words;
 
-pub(crate) use answer::pulled;
-pub use answer::{HeatBooks, PlanAnswer, SettingNote};
-pub use batch::Batch;
-pub(crate) use batch::{longest_mm, preheat_s};
-pub use consequence::{Consequence, Gentler};
-pub use quality::{Judgement, Quality};
-pub(crate) use quality::{clock, judge, scorches};
-pub use record::{SectionPicture, Series};
-pub(crate) use request::{Board, Dimensions, check_board, check_doneness};
-pub use request::{Doneness, Piece, PlanRequest};
-pub(crate) use request::{Resolved, resolve};
-pub(crate) use search::{Effort, Root, Solved, rising_root, solve};
-pub use tail::Tail;
+use cindo_heat::solve::Accuracy;
 
 use crate::catalogue::Catalogue;
 use crate::error::FieldError;
+use crate::setup::{PlanRequest, Resolved, resolve};
+
+pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
+pub use batch::Batch;
+pub(crate) use batch::preheat_s;
+pub use consequence::Consequence;
+pub use gentler::Gentler;
+pub use quality::{Judgement, Quality};
+pub(crate) use quality::{judge, scorches};
+pub use record::{Series, StripPicture};
+pub(crate) use search::{Effort, Root, Solved, rising_root, solve};
+pub use tail::Tail;
+pub use words::Step;
 
 /// Width of a solved piece's window, s: for comparing.
 pub(crate) fn compared_window(resolved: &Resolved<'_>, solved: &Solved<'_>) -> Option<f64> {
-    let coarse = cook::Cook::new(&resolved.setting, crate::solver::Accuracy::COARSE);
+    let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
     let (schedule, target) = (&solved.schedule, &resolved.target);
     let tolerance_k = Effort::COMPARED.level_k;
     search::window(&coarse, schedule, target, solved.pull_s, solved.slope, tolerance_k)
@@ -42,6 +43,14 @@ pub(crate) fn compared_window(resolved: &Resolved<'_>, solved: &Solved<'_>) -> O
 /// # Errors
 /// Each field that is wrong, with what is allowed; `doneness` when the target cannot be reached.
 pub fn plan(catalogue: &Catalogue, request: &PlanRequest) -> Result<PlanAnswer, Vec<FieldError>> {
-    let resolved = resolve(catalogue, request)?;
-    answer::plan(request, &resolved)
+    Ok(planned(catalogue, request)?.answer)
+}
+
+/// Plans one piece, and keeps what its cut face and its preparation go by: one search serves a
+/// whole screen.
+///
+/// # Errors
+/// As [`plan`].
+pub fn planned(catalogue: &Catalogue, request: &PlanRequest) -> Result<Planned, Vec<FieldError>> {
+    answer::plan(request, &resolve(catalogue, request)?)
 }

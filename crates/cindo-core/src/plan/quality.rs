@@ -5,9 +5,10 @@ use serde::Serialize;
 
 use super::record::Record;
 use crate::catalogue::{Family, GearKind, Group};
-use crate::doneness::{GOLDEN_S, SCORCHED_S};
-use crate::figures::{hundredth, tenth};
-use crate::method::{Schedule, Setting};
+use crate::say::{MM, clock, hundredth, percent, tenth};
+use crate::setup::Setup;
+use crate::timeline::Schedule;
+use cindo_heat::dose::{GOLDEN_S, SCORCHED_S};
 
 /// Judgement of a plan in numbers.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -48,21 +49,28 @@ pub struct Judgement {
 /// Risk of tearing before and after the face has let go, in a bare pan at full heat (modelling
 /// choices).
 const TEAR_BEFORE: f64 = 0.6;
+
 const TEAR_AFTER: f64 = 0.15;
+
 /// A coat lets go after this many of its time scales of setting (modelling choice).
 const SETTLES: f64 = 1.5;
+
 /// A pan or grate cooler than this holds on to the fish, °C, and adds this to the risk.
 const TACKY_C: f64 = 150.0;
+
 const TEAR_TACKY: f64 = 0.15;
+
 /// Non-stick leaves this share of the risk; delicate flesh multiplies it.
 const NONSTICK: f64 = 0.25;
+
 const DELICATE: f64 = 1.4;
+
 /// Above this it is likely to tear.
 pub(crate) const TEARS: f64 = 0.5;
 
 /// Judges a recorded run.
 pub(crate) fn judge(
-    setting: &Setting<'_>,
+    setup: &Setup<'_>,
     schedule: &Schedule,
     pull_s: f64,
     record: &Record,
@@ -75,15 +83,15 @@ pub(crate) fn judge(
         firm_share: hundredth(record.firm_share),
         even_share: hundredth(record.even_share),
         juice_lost_share: (record.juice_lost_share * 1000.0).round() / 1000.0,
-        release_s: release_s(setting, record).map(tenth),
-        tear_risk: tear_risk(setting, schedule, pull_s, record).map(hundredth),
+        release_s: release_s(setup, record).map(tenth),
+        tear_risk: tear_risk(setup, schedule, pull_s, record).map(hundredth),
     }
 }
 
 /// When the first face lets go: once it has dried, or once a coat has set on metal that is hot enough.
-fn release_s(setting: &Setting<'_>, record: &Record) -> Option<f64> {
-    let coat = setting.coating;
-    let sets = coat.thickness_mm > 0.0 && coat.settle_s > 0.0 && setting.medium_c >= TACKY_C;
+fn release_s(setup: &Setup<'_>, record: &Record) -> Option<f64> {
+    let coat = setup.coating;
+    let sets = coat.thickness_mm > 0.0 && coat.settle_s > 0.0 && setup.medium_c >= TACKY_C;
     let coat_s = sets.then_some(SETTLES * coat.settle_s);
     match (record.release_s, coat_s) {
         (Some(flesh_s), Some(coat_s)) => Some(flesh_s.min(coat_s)),
@@ -96,29 +104,24 @@ pub(crate) fn scorches(record: &Record) -> bool {
     record.brown_s.iter().any(|brown| *brown > SCORCHED_S)
 }
 
-fn tear_risk(
-    setting: &Setting<'_>,
-    schedule: &Schedule,
-    pull_s: f64,
-    record: &Record,
-) -> Option<f64> {
+fn tear_risk(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64, record: &Record) -> Option<f64> {
     // Only what lies on hot metal sticks.
     let sticks =
-        matches!(setting.method.family, Family::Pan | Family::Grill) && !setting.method.all_round;
+        matches!(setup.method.family, Family::Pan | Family::Grill) && !setup.method.all_round;
     if !sticks {
         return None;
     }
     let first_move_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
-    let let_go = release_s(setting, record).is_some_and(|at_s| at_s <= first_move_s);
+    let let_go = release_s(setup, record).is_some_and(|at_s| at_s <= first_move_s);
     let mut risk = if let_go { TEAR_AFTER } else { TEAR_BEFORE };
-    if setting.medium_c < TACKY_C {
+    if setup.medium_c < TACKY_C {
         risk += TEAR_TACKY;
     }
-    risk *= setting.coating.sticking;
-    if setting.method.needs.contains(&GearKind::Nonstick) {
+    risk *= setup.coating.sticking;
+    if setup.method.needs.contains(&GearKind::Nonstick) {
         risk *= NONSTICK;
     }
-    if setting.species.group == Group::DelicateFlat {
+    if setup.species.group == Group::DelicateFlat {
         risk *= DELICATE;
     }
     Some(risk.clamp(0.0, 1.0))
@@ -127,13 +130,9 @@ fn tear_risk(
 /// From this thickness on the coat is what shows, mm.
 const COAT_MM: f64 = 1.0;
 
-fn percent(share: f64) -> String {
-    format!("{:.0} %", share * 100.0)
-}
-
 /// The quality in kitchen words.
 pub(crate) fn judgements(
-    setting: &Setting<'_>,
+    setup: &Setup<'_>,
     quality: &Quality,
     schedule: &Schedule,
 ) -> Vec<Judgement> {
@@ -150,9 +149,9 @@ pub(crate) fn judgements(
     };
     let crust = match quality.crust_mm {
         c if c < 0.1 => "no crust to speak of".to_owned(),
-        c => format!("a crust of {c:.1} mm"),
+        c => format!("a crust of {c:.1}{MM}"),
     };
-    let coat = setting.coating;
+    let coat = setup.coating;
     let sentence = if coat.wraps {
         "No colour of its own: it is sealed in.".to_owned()
     } else if coat.thickness_mm >= COAT_MM {
@@ -160,7 +159,7 @@ pub(crate) fn judgements(
     } else {
         format!("The face is {colour}, with {crust}.")
     };
-    add("crust", "Crust", format!("{:.1} mm", quality.crust_mm), sentence);
+    add("crust", "Crust", format!("{:.1}{MM}", quality.crust_mm), sentence);
     add(
         "dryness",
         "Dry flesh",
@@ -215,17 +214,12 @@ pub(crate) fn judgements(
     list
 }
 
-/// Minutes and seconds.
-pub(crate) fn clock(seconds: f64) -> String {
-    let whole = seconds.round().max(0.0);
-    format!("{:.0}:{:02.0}", (whole / 60.0).floor(), whole % 60.0)
-}
-
 #[cfg(test)]
 mod tests {
-    use super::*;
     use crate::catalogue::Catalogue;
-    use crate::plan::{Doneness, Piece, PlanAnswer, PlanRequest, plan};
+    use crate::piece::Piece;
+    use crate::plan::{PlanAnswer, plan};
+    use crate::setup::{Doneness, PlanRequest};
 
     fn solve(species: &str, method: &str, change: impl FnOnce(&mut PlanRequest)) -> PlanAnswer {
         let mut request = PlanRequest {
@@ -274,12 +268,5 @@ mod tests {
         assert!(crust("sear", None).starts_with("The face is "));
         assert!(crust("deep_fry", Some("beer_batter")).starts_with("The coat is "));
         assert_eq!(crust("parcel", None), "No colour of its own: it is sealed in.");
-    }
-
-    #[test]
-    fn clock_rounds_to_the_second() {
-        assert_eq!(clock(59.6), "1:00");
-        assert_eq!(clock(605.2), "10:05");
-        assert_eq!(clock(-3.0), "0:00");
     }
 }

@@ -2,14 +2,15 @@
 
 use serde::Serialize;
 
-use super::cook::{Cook, Ending};
-use super::request::Resolved;
-use crate::doneness::{Dose, brown_rate, drip_share};
-use crate::figures::{hundredth, tenth};
-use crate::grid::Grid;
-use crate::method::Schedule;
-use crate::safety::{Verdict, Watch};
-use crate::solver::{Balance, Observer, ROOM_C, Simulation, Sink, Store, View};
+use super::trial::{Ending, Trial};
+use crate::caution::{Verdict, Watch};
+use crate::say::{hundredth, tenth};
+use crate::setup::Resolved;
+use crate::timeline::Schedule;
+use cindo_heat::dose::{Dose, brown_rate, drip_share};
+use cindo_heat::grid::Grid;
+use cindo_heat::reservoir::{ROOM_C, Reservoir};
+use cindo_heat::solve::{Balance, Observer, Simulation, Sink, View};
 
 /// Temperatures and doneness over time, one entry a time.
 #[derive(Debug, Clone, PartialEq, Default, Serialize)]
@@ -36,7 +37,7 @@ pub struct Series {
 /// The inside over time.
 #[derive(Debug, Clone, PartialEq, Default, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct SectionPicture {
+pub struct StripPicture {
     /// Times, s.
     pub time_s: Vec<f64>,
     /// Heights above the face that went down first, mm.
@@ -47,14 +48,14 @@ pub struct SectionPicture {
 
 /// How finely the picture is sampled.
 #[derive(Debug, Clone, Copy)]
-pub(crate) struct Film {
+pub(crate) struct Sampling {
     /// Samples while it is in the heat.
     pub(crate) times: f64,
     /// Heights over the thickness.
     pub(crate) rows: usize,
 }
 
-impl Film {
+impl Sampling {
     /// For the plan.
     pub(crate) const FULL: Self = Self { times: 110.0, rows: 64 };
     /// For a plan that is being dragged.
@@ -79,7 +80,7 @@ pub(crate) struct Record {
     pub(crate) ending: Ending,
     pub(crate) verdict: Verdict,
     pub(crate) series: Series,
-    pub(crate) section: SectionPicture,
+    pub(crate) section: StripPicture,
     /// Browning of the first and the other face, s at the reference, coat included.
     pub(crate) brown_s: [f64; 2],
     /// When the first face let go, s.
@@ -103,7 +104,7 @@ pub(crate) struct Record {
     /// Balances of the piece and of the store it ended on, at the pull.
     pub(crate) balance: Balance,
     pub(crate) sensible_j_m2: f64,
-    pub(crate) store: Store,
+    pub(crate) reservoir: Reservoir,
 }
 
 struct Recorder<'g> {
@@ -127,13 +128,13 @@ struct Recorder<'g> {
     /// State at the end of the step before.
     before_c: Vec<f64>,
     surface_c: [f64; 2],
-    store_c: f64,
+    reservoir_c: f64,
     /// How the picture's rows follow from cells and faces.
     rows: Vec<Row>,
     /// Scratch for samples between steps.
     mixed_c: Vec<f64>,
     series: Series,
-    section: SectionPicture,
+    section: StripPicture,
 }
 
 /// Thickness dried by boiling from a face inward, mm.
@@ -149,7 +150,7 @@ impl Observer for Recorder<'_> {
             *brown += brown_rate(outer_c) * view.step_s;
         }
         self.follow_release(view);
-        self.follow_store(view);
+        self.follow_reservoir(view);
         // Samples that fall within the step are read off between its ends: landing on each of
         // them would double the steps for a picture that cannot tell.
         loop {
@@ -172,7 +173,7 @@ impl Observer for Recorder<'_> {
                 dried: view.dried,
                 surface_c: [0, 1].map(|i: usize| between(self.surface_c[i], view.surface_c[i])),
                 outer_c: view.outer_c,
-                store_c: between(self.store_c, view.store_c),
+                reservoir_c: between(self.reservoir_c, view.reservoir_c),
             });
             self.mixed_c = mixed;
             self.next += 1;
@@ -182,7 +183,7 @@ impl Observer for Recorder<'_> {
         }
         self.before_c.copy_from_slice(view.temperature_c);
         self.surface_c = view.surface_c;
-        self.store_c = view.store_c;
+        self.reservoir_c = view.reservoir_c;
         Sink::Continue
     }
 }
@@ -248,7 +249,7 @@ impl Recorder<'_> {
         series.bottom_c.push(tenth(bottom_c));
         series.top_c.push(tenth(view.surface_c[1]));
         let resting = view.time_s > self.pull_s + 1e-6;
-        series.medium_c.push(tenth(if resting { ROOM_C } else { view.store_c }));
+        series.medium_c.push(tenth(if resting { ROOM_C } else { view.reservoir_c }));
         series.set_share.push(hundredth(self.dose.set_share(&grid.volume_m)));
         series.crust_bottom_mm.push(hundredth(crust_bottom_mm));
         series.crust_top_mm.push(hundredth(crust_top_mm));
@@ -281,14 +282,14 @@ impl Recorder<'_> {
     }
 
     /// The first store only, and only until the heat is changed on purpose.
-    fn follow_store(&mut self, view: &View<'_>) {
+    fn follow_reservoir(&mut self, view: &View<'_>) {
         if view.time_s > self.fork_s + 1e-6 {
             return;
         }
-        if view.store_c < self.lowest_c {
-            self.lowest_c = view.store_c;
+        if view.reservoir_c < self.lowest_c {
+            self.lowest_c = view.reservoir_c;
             self.back_s = None;
-        } else if self.back_s.is_none() && view.store_c >= self.set_c - BACK_K {
+        } else if self.back_s.is_none() && view.reservoir_c >= self.set_c - BACK_K {
             self.back_s = Some(view.time_s);
         }
     }
@@ -297,55 +298,58 @@ impl Recorder<'_> {
 /// Runs a candidate once more, recording all that is shown and judged.
 pub(crate) fn record(
     resolved: &Resolved<'_>,
-    cook: &Cook<'_>,
+    trial: &Trial<'_>,
     schedule: &Schedule,
     pull_s: f64,
     ending: Ending,
-    film: Film,
+    sampling: Sampling,
 ) -> Record {
-    let Resolved { setting, target, limit, .. } = resolved;
-    let grid = &cook.grid;
-    let mut simulation = cook.raw();
-    let heater = cook.programme.stages[0].heater;
-    let rows = rows(grid, film.rows);
+    let Resolved { setup, target, limit, .. } = resolved;
+    let grid = &trial.grid;
+    let mut simulation = trial.raw();
+    let heater = trial.programme.stages[0].heater;
+    let rows = rows(grid, sampling.rows);
     let mut recorder = Recorder {
         grid,
-        every_s: pull_s / film.times,
+        every_s: pull_s / sampling.times,
         next: 1,
         end_s: pull_s,
         pull_s,
         core_m: ending.core_m,
-        dose: Dose::new(grid.cells(), setting.species.set_shift_k),
-        watch: Watch::new(grid.cells(), setting.start_c, *limit),
+        dose: Dose::new(grid.cells(), setup.species.set_shift_k),
+        watch: Watch::new(grid.cells(), setup.start_c, *limit),
         brown_s: [0.0; 2],
         release_s: None,
         set_c: heater.set_c,
-        fork_s: first_new_heat_s(cook, schedule).min(pull_s),
+        fork_s: trial.programme.first_new_heat_s(schedule).min(pull_s),
         lowest_c: heater.start_c,
         back_s: None,
         first_turn_s: schedule.turns_s.first().copied().unwrap_or(pull_s),
         middle_set_share: None,
         before_c: simulation.temperature_c().to_vec(),
         surface_c: simulation.surface_c(),
-        store_c: heater.start_c,
+        reservoir_c: heater.start_c,
         rows,
         mixed_c: vec![0.0; grid.cells()],
         series: Series::default(),
-        section: SectionPicture::default(),
+        section: StripPicture::default(),
     };
-    start_picture(&mut recorder, setting.thickness_m, &simulation, film.rows);
-    cook.heat(&mut simulation, schedule, pull_s, &mut recorder);
-    let (balance, store) = (simulation.balance(), *simulation.store());
+    start_picture(&mut recorder, setup.thickness_m, &simulation, sampling.rows);
+    trial.heat(&mut simulation, schedule, pull_s, &mut recorder);
+    let (balance, reservoir) = (simulation.balance(), *simulation.reservoir());
     let sensible_j_m2 = simulation.sensible_j_m2();
     // A held target keeps resting until the hold is over.
     let rest_s = ending.rest_s.max(target.hold_s).max(1.0);
     recorder.end_s = pull_s + rest_s;
-    let turned = schedule.is_turned(pull_s - 1e-3);
-    simulation.run(&cook.programme.rest(rest_s, turned), &mut recorder);
+    let rest = trial.programme.rested(schedule, pull_s, rest_s);
+    simulation.run(&rest.phase(), &mut recorder);
 
-    let density = setting.species.flesh().properties(setting.start_c).density_kg_m3;
-    let evaporated_share =
-        simulation.balance().evaporated_kg_m2 / (density * grid.total_volume_m());
+    let flesh = setup.species.flesh();
+    let density = flesh.properties(setup.start_c).density_kg_m3;
+    // The faces dry as if juice came for ever; no piece loses more than its water.
+    let evaporated_share = (simulation.balance().evaporated_kg_m2
+        / (density * grid.total_volume_m()))
+    .min(flesh.water);
     let dried = simulation.dried();
     let hottest = simulation.hottest_c();
     let share = |counts: &dyn Fn(usize) -> f64| {
@@ -357,7 +361,7 @@ pub(crate) fn record(
     let symmetric = grid.is_symmetric();
     let top_mm = crust_mm(dried.iter().rev().zip(grid.width_m.iter().rev()));
     let bottom_mm = if symmetric { top_mm } else { crust_mm(dried.iter().zip(&grid.width_m)) };
-    let brown = recorder.brown_s.map(|s| s * setting.coating.browning);
+    let brown = recorder.brown_s.map(|s| s * setup.coating.browning);
     Record {
         ending,
         verdict: recorder.watch.verdict(),
@@ -368,7 +372,7 @@ pub(crate) fn record(
         firm_share: share(&|i| one_if(hottest[i] >= target.aim_c + FIRM_K) * (1.0 - dried[i])),
         even_share: share(&|i| one_if((hottest[i] - target.aim_c).abs() <= EVEN_K)),
         evaporated_share,
-        juice_lost_share: evaporated_share + drip,
+        juice_lost_share: (evaporated_share + drip).min(flesh.water),
         lowest_c: recorder.lowest_c,
         back_s: recorder.back_s,
         middle_set_share: recorder.middle_set_share.unwrap_or_default(),
@@ -376,21 +380,8 @@ pub(crate) fn record(
         section: recorder.section,
         balance,
         sensible_j_m2,
-        store,
+        reservoir,
     }
-}
-
-/// When the first store is left or set lower, s.
-fn first_new_heat_s(cook: &Cook<'_>, schedule: &Schedule) -> f64 {
-    let first = cook.programme.stages[0].heater;
-    cook.programme
-        .stages
-        .iter()
-        .zip(&schedule.starts_s)
-        .find(|(stage, _)| {
-            stage.heater.store != first.store || (stage.heater.set_c - first.set_c).abs() > 0.5
-        })
-        .map_or(f64::INFINITY, |(_, start_s)| *start_s)
 }
 
 fn start_picture(
@@ -402,7 +393,7 @@ fn start_picture(
     let thickness_mm = thickness_m * 1000.0;
     recorder.section.height_mm =
         (0..rows).map(|i| hundredth(thickness_mm * (i as f64 + 0.5) / rows as f64)).collect();
-    let store_c = recorder.store_c;
+    let reservoir_c = recorder.reservoir_c;
     recorder.sample(&View {
         time_s: 0.0,
         step_s: 0.0,
@@ -410,6 +401,6 @@ fn start_picture(
         dried: simulation.dried(),
         surface_c: simulation.surface_c(),
         outer_c: simulation.surface_c(),
-        store_c,
+        reservoir_c,
     });
 }

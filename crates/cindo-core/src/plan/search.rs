@@ -1,13 +1,13 @@
 //! The inverse problem: when to take it off so that it rests to the target, how wide the window is
 //! and how far the moment can wander with what nobody knows exactly.
 
-use super::cook::{Cook, Ending};
-use super::record::{Film, Record, record};
-use super::request::Resolved;
-use super::target::Target;
+use super::record::{Record, Sampling, record};
+use super::trial::{Ending, Trial};
 use crate::error::FieldError;
-use crate::method::{Schedule, Setting};
-use crate::solver::Accuracy;
+use crate::say::CELSIUS;
+use crate::setup::{Resolved, Setup, Target};
+use crate::timeline::Schedule;
+use cindo_heat::solve::Accuracy;
 
 /// Longest time in the heat that is searched, s.
 const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
@@ -80,7 +80,8 @@ pub(crate) fn rising_root(
             low_open = false;
         }
         if high - low < 0.05 {
-            return Some(Root { at: 0.5 * (low + high), slope });
+            // Just short of an end that nobody has seen above the target is below it all the way.
+            return (!high_open).then_some(Root { at: 0.5 * (low + high), slope });
         }
         last = Some((x, y));
         let step = -y / slope.max(1e-6);
@@ -105,7 +106,7 @@ pub(crate) fn rising_root(
 /// A solved piece: when to take it off, and the run that shows it.
 #[derive(Debug)]
 pub(crate) struct Solved<'a> {
-    pub(crate) cook: Cook<'a>,
+    pub(crate) trial: Trial<'a>,
     pub(crate) schedule: Schedule,
     pub(crate) pull_s: f64,
     /// How fast the core's level rises with the pull, K/s.
@@ -118,7 +119,7 @@ pub(crate) struct Solved<'a> {
 pub(crate) struct Effort {
     /// For the answer.
     pub(crate) accuracy: Accuracy,
-    pub(crate) film: Film,
+    pub(crate) sampling: Sampling,
     /// The core's level is found to this, K: by guesses, and in the answer.
     guess_k: f64,
     pub(crate) level_k: f64,
@@ -127,16 +128,16 @@ pub(crate) struct Effort {
 impl Effort {
     /// For the plan that is shown.
     pub(crate) const SHOWN: Self =
-        Self { accuracy: Accuracy::FINE, film: Film::FULL, guess_k: 0.05, level_k: 0.08 };
+        Self { accuracy: Accuracy::FINE, sampling: Sampling::FULL, guess_k: 0.05, level_k: 0.08 };
     /// For a plan that is being dragged.
     pub(crate) const BRIEF: Self =
-        Self { accuracy: Accuracy::FAST, film: Film::QUICK, guess_k: 0.2, level_k: 0.08 };
+        Self { accuracy: Accuracy::FAST, sampling: Sampling::QUICK, guess_k: 0.2, level_k: 0.08 };
     /// For a figure beside the plan.
     pub(crate) const ROUGH: Self =
-        Self { accuracy: Accuracy::COARSE, film: Film::SMALL, guess_k: 0.2, level_k: 0.2 };
+        Self { accuracy: Accuracy::COARSE, sampling: Sampling::SMALL, guess_k: 0.2, level_k: 0.2 };
     /// For comparing, ladders and questions asked backwards.
     pub(crate) const COMPARED: Self =
-        Self { accuracy: Accuracy::FAST, film: Film::SMALL, guess_k: 0.3, level_k: 0.15 };
+        Self { accuracy: Accuracy::FAST, sampling: Sampling::SMALL, guess_k: 0.3, level_k: 0.15 };
 }
 
 /// Finds the earliest pull that rests to the target.
@@ -147,28 +148,28 @@ pub(crate) fn solve<'a>(
     resolved: &Resolved<'a>,
     effort: Effort,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
-    let Resolved { setting, target, .. } = resolved;
-    if setting.start_c >= target.from_c {
+    let Resolved { setup, target, .. } = resolved;
+    if setup.start_c >= target.from_c {
         return Err(vec![unreachable_because(format!(
-            "it starts at {:.0} °C, already as warm as {}",
-            setting.start_c, target.name
+            "it starts at {:.0}{CELSIUS}, already as warm as {}",
+            setup.start_c, target.name
         ))]);
     }
     let hold_s = target.hold_s;
     let aim_c = if hold_s > 0.0 { target.aim_c + BOOK_MARGIN_K } else { target.aim_c };
-    let coarse = Cook::new(setting, Accuracy::COARSE);
+    let coarse = Trial::new(setup, Accuracy::COARSE);
     let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
-    let unreachable = || vec![unreachable(setting, target, &coarse)];
+    let unreachable = || vec![unreachable(setup, target, &coarse)];
 
-    let mm = setting.thickness_m * 1000.0;
+    let mm = setup.thickness_m * 1000.0;
     let guess_s = 0.5 * mm * mm;
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
     let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
     let rough = rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?;
-    let cook = Cook::new(setting, effort.accuracy);
+    let trial = Trial::new(setup, effort.accuracy);
     let mut ending = None;
     let fine_level = |pull_s: f64| {
-        let found = cook.candidate(pull_s, hold_s);
+        let found = trial.candidate(pull_s, hold_s);
         ending = Some((pull_s, found));
         found.level_c
     };
@@ -177,30 +178,30 @@ pub(crate) fn solve<'a>(
     let mut pull_s = root.at;
     // The search ends on the candidate that it takes, unless it stopped between two.
     let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
-    let known = known.unwrap_or_else(|| cook.candidate(pull_s, hold_s));
-    let mut schedule = cook.programme.schedule(pull_s);
-    let mut found = record(resolved, &cook, &schedule, pull_s, known, effort.film);
+    let known = known.unwrap_or_else(|| trial.candidate(pull_s, hold_s));
+    let mut schedule = trial.programme.schedule(pull_s);
+    let mut found = record(resolved, &trial, &schedule, pull_s, known, effort.sampling);
     if hold_s > 0.0 {
         // The core may meet the rule before the coolest face does: lengthen until all of it does.
         let mut tries = 0;
         while !found.verdict.reaches_limit && tries < MOST_BOOK_TRIES {
             pull_s *= 1.03;
-            let longer = cook.candidate(pull_s, hold_s);
-            schedule = cook.programme.schedule(pull_s);
-            found = record(resolved, &cook, &schedule, pull_s, longer, effort.film);
+            let longer = trial.candidate(pull_s, hold_s);
+            schedule = trial.programme.schedule(pull_s);
+            found = record(resolved, &trial, &schedule, pull_s, longer, effort.sampling);
             tries += 1;
         }
         if !found.verdict.reaches_limit {
             return Err(unreachable());
         }
     }
-    Ok(Solved { cook, schedule, pull_s, slope: root.slope, record: found })
+    Ok(Solved { trial, schedule, pull_s, slope: root.slope, record: found })
 }
 
 /// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast
 /// solver finds them, corrected by what it is off at the plan's own pull.
 pub(crate) fn window(
-    fast: &Cook<'_>,
+    fast: &Trial<'_>,
     schedule: &Schedule,
     target: &Target,
     pull_s: f64,
@@ -244,9 +245,9 @@ pub(crate) fn window(
 /// Standard deviation, so to speak, of the right pull, s: one finite difference for each thing that
 /// nobody knows exactly, added in quadrature.
 pub(crate) fn spread(
-    setting: &Setting<'_>,
+    setup: &Setup<'_>,
     measured: bool,
-    fast: &Cook<'_>,
+    fast: &Trial<'_>,
     schedule: &Schedule,
     pull_s: f64,
     hold_s: f64,
@@ -255,19 +256,19 @@ pub(crate) fn spread(
     let base = fast.finish(fast.raw(), schedule, pull_s, hold_s).level_c;
     let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
     let mut variants = vec![
-        Setting { thickness_m: setting.thickness_m + thicker, ..setting.clone() },
-        Setting { start_c: setting.start_c + START_K, ..setting.clone() },
-        Setting { film_factor: 1.0 + FILM_SHARE, ..setting.clone() },
+        Setup { thickness_m: setup.thickness_m + thicker, ..setup.clone() },
+        Setup { start_c: setup.start_c + START_K, ..setup.clone() },
+        Setup { film_factor: 1.0 + FILM_SHARE, ..setup.clone() },
     ];
-    if setting.method.range_c.is_some() {
-        variants.push(Setting { medium_c: setting.medium_c + MEDIUM_K, ..setting.clone() });
+    if setup.method.range_c.is_some() {
+        variants.push(Setup { medium_c: setup.medium_c + MEDIUM_K, ..setup.clone() });
     }
     let sum: f64 = variants
         .iter()
         .map(|variant| {
-            let cook = Cook::new(variant, fast.accuracy);
+            let trial = Trial::new(variant, fast.accuracy);
             // The same clock times: only the piece or its heat differs.
-            let level = cook.finish(cook.raw(), schedule, pull_s, hold_s).level_c;
+            let level = trial.finish(trial.raw(), schedule, pull_s, hold_s).level_c;
             ((level - base) / slope.max(1e-6)).powi(2)
         })
         .sum();
@@ -279,29 +280,53 @@ fn unreachable_because(message: String) -> FieldError {
 }
 
 /// Says why a target cannot be reached, and what would reach it.
-fn unreachable(setting: &Setting<'_>, target: &Target, coarse: &Cook<'_>) -> FieldError {
+fn unreachable(setup: &Setup<'_>, target: &Target, coarse: &Trial<'_>) -> FieldError {
     let ending: Ending = coarse.candidate(LONGEST_COOK_S, target.hold_s);
     let needed = if target.hold_s > 0.0 {
-        format!("{:.0} °C for {:.0} s", target.from_c, target.hold_s)
+        format!("{:.0}{CELSIUS} for {:.0} s", target.from_c, target.hold_s)
     } else {
-        format!("{:.0} °C", target.aim_c)
+        format!("{:.0}{CELSIUS}", target.aim_c)
     };
-    let medium = setting.method.medium.to_lowercase();
-    let way_out = match setting.method.range_c {
-        Some(_) if setting.medium_c > target.aim_c + 20.0 => {
+    let medium = setup.method.medium.to_lowercase();
+    let way_out = match setup.method.range_c {
+        Some(_) if setup.medium_c > target.aim_c + 20.0 => {
             "cut it thinner, or choose a hotter method or a lower doneness".to_owned()
         }
         Some([_, high]) if high > target.aim_c + 5.0 => format!(
-            "raise the {medium} to {:.0} °C or more, or choose a lower doneness",
+            "raise the {medium} to {:.0}{CELSIUS} or more, or choose a lower doneness",
             (target.aim_c + 8.0).min(high)
         ),
         _ => "choose a hotter method or a lower doneness".to_owned(),
     };
     unreachable_because(format!(
-        "with the {medium} at {:.0} °C the core gets no warmer than {:.0} °C in {:.0} hours, and {} needs {needed}; {way_out}",
-        setting.medium_c,
+        "with the {medium} at {:.0}{CELSIUS} the core gets no warmer than {:.0}{CELSIUS} in {:.0} hours, and {} needs {needed}; {way_out}",
+        setup.medium_c,
         ending.peak_c,
         LONGEST_COOK_S / 3600.0,
         target.name
     ))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn root(f: impl FnMut(f64) -> f64, target: f64, at: f64) -> Option<f64> {
+        rising_root(f, target, 1e-3, Root { at, slope: 1.0 }, (2.0, 100.0)).map(|root| root.at)
+    }
+
+    #[test]
+    fn roots_are_found_and_ends_are_told_apart() {
+        let line = |x: f64| x;
+        for guess in [2.0, 30.0, 99.0, 99.97, 100.0, 500.0] {
+            let found = root(line, 40.0, guess).unwrap();
+            assert!((found - 40.0).abs() < 0.05, "{found} from {guess}");
+            assert_eq!(root(line, 101.0, guess), None, "out of reach, from {guess}");
+            assert_eq!(root(line, 1.0, guess), Some(2.0), "there from the start, from {guess}");
+        }
+        // Once a guess a hair below the end was taken for the root of what stays far below it.
+        for guess in [99.951, 99.99, 99.9999] {
+            assert_eq!(root(|x| 0.1 * x, 85.0, guess), None, "{guess}");
+        }
+    }
 }

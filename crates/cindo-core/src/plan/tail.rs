@@ -2,14 +2,13 @@
 
 use serde::Serialize;
 
-use super::cook::Cook;
-use super::quality::clock;
-use super::record::{Film, record};
-use super::request::Resolved;
-use super::search::{Root, rising_root};
-use crate::figures::{hundredth, tenth};
-use crate::method::{Schedule, Setting};
-use crate::solver::Accuracy;
+use super::record::{Sampling, record};
+use super::search::{Root, SHORTEST_COOK_S, rising_root};
+use super::trial::Trial;
+use crate::say::{clock, hundredth, tenth};
+use crate::setup::{Resolved, Setup};
+use crate::timeline::Schedule;
+use cindo_heat::solve::Accuracy;
 
 /// The thin end simulated as its own thickness, on the clock of the thick one.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -39,17 +38,17 @@ pub(crate) fn tail(
     pull_s: f64,
 ) -> Option<Tail> {
     let tail_mm = tail_mm?;
-    let setting = Setting { thickness_m: tail_mm / 1000.0, ..resolved.setting.clone() };
-    let cook = Cook::new(&setting, Accuracy::FAST);
-    let ending = cook.finish(cook.raw(), schedule, pull_s, 0.0);
-    let thin = Resolved { setting, ..resolved.clone() };
-    let kept = record(&thin, &cook, schedule, pull_s, ending, Film::SMALL);
+    let setup = Setup { thickness_m: tail_mm / 1000.0, ..resolved.setup.clone() };
+    let trial = Trial::new(&setup, Accuracy::FAST);
+    let ending = trial.finish(trial.raw(), schedule, pull_s, 0.0);
+    let thin = Resolved { setup, ..resolved.clone() };
+    let kept = record(&thin, &trial, schedule, pull_s, ending, Sampling::SMALL);
     let done = rising_root(
-        |at_s| cook.finish(cook.raw(), schedule, at_s, 0.0).peak_c,
+        |at_s| trial.finish(trial.raw(), schedule, at_s, 0.0).peak_c,
         resolved.target.aim_c,
         0.3,
-        Root { at: pull_s * (tail_mm / 1000.0 / resolved.setting.thickness_m).powi(2), slope: 0.2 },
-        (2.0, pull_s),
+        Root { at: pull_s * (tail_mm / 1000.0 / resolved.setup.thickness_m).powi(2), slope: 0.2 },
+        (SHORTEST_COOK_S.min(pull_s), pull_s),
     );
     let done_s = done.map_or(pull_s, |root| root.at);
     let share = done_s / pull_s;

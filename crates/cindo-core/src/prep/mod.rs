@@ -1,25 +1,36 @@
 //! Everything before the heat: steps with latest starts, amounts, salt, thawing, and what to mind.
 
+pub mod amounts;
+pub mod buying;
+mod cold;
+pub mod freeze;
+pub mod marinade;
+pub mod salt;
+mod scene;
 mod schedule;
-mod task;
+pub mod thaw;
 mod words;
+pub mod yields;
 
+use std::borrow::Borrow;
 use std::collections::BTreeMap;
 
+use cindo_heat::ice::FREEZING_C;
 use serde::{Deserialize, Serialize};
 
-use crate::amounts::{
-    Amount, Made, Mixture, Use, VesselFill, Wanted, amounts, mixture_for, vessel_fill,
-};
-use crate::catalogue::{Catalogue, Family};
-use crate::cold::{COLD_C, Thaw, ThawAnswer, ThawRequest, thaw};
-use crate::error::{FieldError, Problems};
-use crate::ice::FREEZING_C;
-use crate::marinade::{Marinade, marinade};
-use crate::plan::{PlanAnswer, PlanRequest, Resolved, plan, resolve};
-use crate::salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
+use crate::catalogue::{Catalogue, Family, Opinion, Task, Use};
+use crate::error::{FieldError, Problems, within};
+use crate::piece::COLD_C;
+use crate::plan::{Planned, Step, planned};
+use crate::setup::{PlanRequest, resolve};
+use amounts::{Amount, VesselFill, Wanted, amounts, mixture_for, vessel_fill};
+use marinade::Marinade;
+use salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
+use scene::Scene;
 use schedule::{Job, latest_starts};
-pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
+use thaw::{Thaw, ThawAnswer, ThawRequest, thaw};
+
+pub use cold::ColdSeries;
 
 /// What to prepare.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
@@ -28,6 +39,16 @@ pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
 pub struct PrepRequest {
     /// The plan that it is for.
     pub plan: PlanRequest,
+    /// What the cook wants otherwise than usual.
+    #[serde(default)]
+    pub choices: PrepChoices,
+}
+
+/// What a preparation leaves to the cook; the usual of each when left out.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct PrepChoices {
     /// Salt; as cooks do for the method when left out.
     #[serde(default)]
     pub salt: SaltChoice,
@@ -39,7 +60,7 @@ pub struct PrepRequest {
     pub mixtures: Vec<String>,
     /// Sides taken, by question; the usual ones when left out.
     #[serde(default)]
-    pub schools: BTreeMap<String, String>,
+    pub sides: BTreeMap<String, String>,
     /// Guests, 1 to 500, for sauces; as many as pieces when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub guests: Option<u32>,
@@ -110,7 +131,7 @@ pub struct PrepAnswer {
     /// Rest after it, s.
     pub rest_s: f64,
     /// What to do in the heat: the steps of the plan.
-    pub cooking: Vec<crate::method::Step>,
+    pub cooking: Vec<Step>,
     /// What to weigh out.
     pub amounts: Vec<Amount>,
     /// Name of what it cooks in.
@@ -156,62 +177,12 @@ const USUAL_MARINADE_MIN: f64 = 30.0;
 /// Hot holding. Source: FDA Food Code 3-501.16 and 3-501.19; British food hygiene regulations (from
 /// memory).
 const HOLDING: [&str; 3] = [
-    "Held hot: 57 °C or above (63 °C in Britain), measured, or by the clock: no longer than your local code allows.",
+    "Held hot: 57\u{a0}°C or above (63\u{a0}°C in Britain), measured, or by the clock: no longer than your local code allows.",
     "A barely warm oven is for minutes only.",
-    "Raw fish, salted fish, marinades and rested batter stay at 5 °C or below until they are needed.",
+    "Raw fish, salted fish, marinades and rested batter stay at 5\u{a0}°C or below until they are needed.",
 ];
 const SHARED_OIL: &str =
     "Shared frying oil carries allergens over: what was fried in it before counts.";
-
-/// What the conditions of steps and questions look at.
-struct Scene<'a> {
-    catalogue: &'a Catalogue,
-    request: &'a PrepRequest,
-    resolved: &'a Resolved<'a>,
-    plan: &'a PlanAnswer,
-    salt: Option<&'a SaltAnswer>,
-    thaw: Option<&'a ThawAnswer>,
-    mixture: Option<&'a Mixture>,
-    stock: Option<&'a Mixture>,
-    taken: BTreeMap<&'a str, &'a str>,
-}
-
-impl Scene<'_> {
-    /// Whether a side is taken, such as `scales:off`.
-    fn takes(&self, option: &str) -> bool {
-        option
-            .split_once(':')
-            .is_some_and(|(question, side)| self.taken.get(question) == Some(&side))
-    }
-
-    /// Limits of the marinade, if the coat is one.
-    fn marinade(&self) -> Option<Marinade> {
-        self.mixture.filter(|m| m.lies_in).map(|m| marinade(self.catalogue, m))
-    }
-
-    /// When the coat's mixture is made.
-    fn made(&self) -> Option<Made> {
-        let mixture = self.mixture?;
-        let at_once = mixture.made == Made::Early && self.takes("batter_rest:at_once");
-        Some(if at_once { Made::Late } else { mixture.made })
-    }
-
-    fn wait_s(&self, task: &Task) -> f64 {
-        let salt = |minutes: fn(&SaltAnswer) -> f64| self.salt.map_or(0.0, |s| 60.0 * minutes(s));
-        match task.wait {
-            None => task.wait_s,
-            Some(Wait::Thaw) => self.thaw.map_or(0.0, |t| t.lead_s),
-            Some(Wait::Salt) => salt(|s| s.minutes),
-            Some(Wait::SaltRest) => salt(|s| s.rest_min),
-            Some(Wait::Preheat) => self.plan.batch.preheat_s,
-            Some(Wait::Mixture) => self.mixture.map_or(0.0, |m| m.rest_s),
-            Some(Wait::Marinade) => {
-                self.marinade().map_or(0.0, |m| 60.0 * m.longest_min.min(USUAL_MARINADE_MIN))
-            }
-            Some(Wait::Stock) => self.stock.map_or(0.0, |m| m.rest_s),
-        }
-    }
-}
 
 /// Sides taken: the usual ones, or those asked for.
 fn sides<'a>(
@@ -225,8 +196,8 @@ fn sides<'a>(
             taken.insert(&dispute.id, &usual.id);
         }
     }
-    for (id, side) in &request.schools {
-        let field = format!("schools.{id}");
+    for (id, side) in &request.choices.sides {
+        let field = format!("choices.sides.{id}");
         let dispute = problems.named(&field, "a question", id, &catalogue.disputes, |d| &d.id);
         if let Some(dispute) = dispute
             && let Some(option) =
@@ -239,38 +210,34 @@ fn sides<'a>(
 }
 
 fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) {
-    for (i, id) in request.mixtures.iter().enumerate() {
-        problems.named(&format!("mixtures.{i}"), "a mixture", id, &catalogue.mixtures, |m| &m.id);
+    for (i, id) in request.choices.mixtures.iter().enumerate() {
+        problems.named(
+            &format!("choices.mixtures.{i}"),
+            "a mixture",
+            id,
+            &catalogue.mixtures,
+            |m| &m.id,
+        );
     }
-    if let Some(guests) = request.guests {
-        problems.range("guests", f64::from(guests), 1.0, 500.0, "guests");
+    if let Some(guests) = request.choices.guests {
+        problems.range("choices.guests", f64::from(guests), 1.0, 500.0, "guests");
     }
-    if let Some(chips) = request.chips {
-        problems.range("chips", f64::from(chips), 0.0, 100.0, "servings");
+    if let Some(chips) = request.choices.chips {
+        problems.range("choices.chips", f64::from(chips), 0.0, 100.0, "servings");
     }
-    if request.sauce == Some(true) && request.plan.at_risk == Some(true) {
+    if request.choices.sauce == Some(true) && request.plan.at_risk == Some(true) {
         problems.add(
-            "sauce",
+            "choices.sauce",
             "butter sauce has barely warmed egg in it: not for guests at risk; leave it out",
         );
     }
-}
-
-/// Takes over the problems of a part, with the place of the part before their fields.
-fn within<T>(part: Result<T, Vec<FieldError>>, place: &str, problems: &mut Problems) -> Option<T> {
-    part.map_err(|errors| {
-        for error in errors {
-            problems.add(&format!("{place}{}", error.field), error.message);
-        }
-    })
-    .ok()
 }
 
 /// What is thawed goes into the heat as cold as a fridge, not as frozen as it was.
 fn thawed_first(request: &PrepRequest) -> PrepRequest {
     let mut request = request.clone();
     let start_c = &mut request.plan.piece.start_c;
-    if request.thaw.is_some() && *start_c < FREEZING_C {
+    if request.choices.thaw.is_some() && *start_c < FREEZING_C {
         *start_c = COLD_C;
     }
     request
@@ -284,38 +251,52 @@ pub fn prepare(
     catalogue: &Catalogue,
     request: &PrepRequest,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
+    prepare_with(catalogue, request, |plan| planned(catalogue, plan))
+}
+
+/// The same, with the plan from wherever `solve` has it.
+///
+/// # Errors
+/// As [`prepare`]; `solve` names fields of the plan.
+pub fn prepare_with<A: Borrow<Planned>>(
+    catalogue: &Catalogue,
+    request: &PrepRequest,
+    solve: impl FnOnce(&PlanRequest) -> Result<A, Vec<FieldError>>,
+) -> Result<PrepAnswer, Vec<FieldError>> {
     let request = &thawed_first(request);
     let mut problems = Problems::new();
     let taken = sides(catalogue, request, &mut problems);
     check(catalogue, request, &mut problems);
-    let resolved = within(resolve(catalogue, &request.plan), "plan.", &mut problems);
+    let resolved = problems.within("plan", resolve(catalogue, &request.plan));
     let mixture = resolved.as_ref().and_then(|r| {
-        mixture_for(catalogue, &r.setting.coating.id, &request.mixtures, Use::goes_on_fish)
+        mixture_for(catalogue, &r.setup.coating.id, &request.choices.mixtures, Use::goes_on_fish)
     });
     let stock = resolved.as_ref().and_then(|r| {
-        mixture_for(catalogue, &r.setting.method.id, &request.mixtures, |p| p == Use::Stock)
+        mixture_for(catalogue, &r.setup.method.id, &request.choices.mixtures, |p| p == Use::Stock)
     });
     let (mixture, stock) = (mixture.map(|m| m.0), stock.map(|m| m.0));
-    let salt_wanted = request.salt != SaltChoice::default() || mixture.is_none_or(|m| !m.seasons);
+    let salt_wanted =
+        request.choices.salt != SaltChoice::default() || mixture.is_none_or(|m| !m.seasons);
     let salted = resolved.as_ref().filter(|_| salt_wanted).and_then(|r| {
-        let school =
-            request.salt.school.clone().unwrap_or_else(|| r.setting.method.salting.clone());
-        let choice = SaltChoice { school: Some(school), ..request.salt.clone() };
+        let salting =
+            request.choices.salt.salting.clone().unwrap_or_else(|| r.setup.method.salting.clone());
+        let choice = SaltChoice { salting: Some(salting), ..request.choices.salt.clone() };
         let asked = SaltRequest { piece: request.plan.piece.clone(), salt: choice };
-        within(salt(catalogue, &asked), "", &mut problems)
+        problems.within("choices", salt(catalogue, &asked))
     });
-    let thawed = request.thaw.filter(|_| resolved.is_some()).and_then(|how| {
+    let thawed = request.choices.thaw.filter(|_| resolved.is_some()).and_then(|how| {
         let asked = ThawRequest { piece: request.plan.piece.clone(), thaw: how };
-        within(thaw(catalogue, &asked), "", &mut problems)
+        problems.within("choices", thaw(catalogue, &asked))
     });
     problems.finish()?;
     let Some(resolved) = resolved else { return Err(Vec::new()) };
-    let plan = plan(catalogue, &request.plan).map_err(in_plan)?;
+    let plan = solve(&request.plan).map_err(|errors| within("plan", errors))?;
+    let plan = &plan.borrow().answer;
     let scene = Scene {
         catalogue,
         request,
         resolved: &resolved,
-        plan: &plan,
+        plan,
         salt: salted.as_ref(),
         thaw: thawed.as_ref(),
         mixture,
@@ -335,9 +316,9 @@ pub fn prepare(
         .collect();
     let cautions = cautions(&scene);
     let holding = HOLDING.iter().map(|s| (*s).to_owned());
-    let fries = resolved.setting.method.family == Family::Fry;
+    let fries = resolved.setup.method.family == Family::Fry;
     let holding = holding.chain(fries.then(|| SHARED_OIL.to_owned())).collect();
-    let vessel = vessel_fill(&resolved.setting, &plan.batch);
+    let vessel = vessel_fill(&resolved.setup, &plan.batch);
     Ok(PrepAnswer {
         title: scene.title(),
         lead_s: steps.iter().map(|s| s.starts_before_s).fold(0.0, f64::max),
@@ -360,13 +341,8 @@ pub fn prepare(
     })
 }
 
-fn in_plan(errors: Vec<FieldError>) -> Vec<FieldError> {
-    let place = |e: FieldError| FieldError { field: format!("plan.{}", e.field), ..e };
-    errors.into_iter().map(place).collect()
-}
-
 fn steps(scene: &Scene<'_>) -> Vec<PrepStep> {
-    let tasks: Vec<&Task> = scene.catalogue.tasks.iter().filter(|t| t.when.holds(scene)).collect();
+    let tasks: Vec<&Task> = scene.catalogue.tasks.iter().filter(|t| scene.meets(&t.when)).collect();
     let pieces = f64::from(scene.resolved.count);
     let jobs: Vec<Job> = tasks
         .iter()
@@ -409,17 +385,17 @@ fn weigh(scene: &Scene<'_>) -> Vec<Amount> {
     let request = scene.request;
     let count = scene.resolved.count;
     let wanted = Wanted {
-        mixtures: &request.mixtures,
-        guests: request.guests.unwrap_or(count),
-        chips: request.chips.unwrap_or(0),
-        sauce: request.sauce.unwrap_or(false),
+        mixtures: &request.choices.mixtures,
+        guests: request.choices.guests.unwrap_or(count),
+        chips: request.choices.chips.unwrap_or(0),
+        sauce: request.choices.sauce.unwrap_or(false),
         butter: scene.takes("skin_fat:butter"),
     };
-    amounts(&scene.resolved.setting, count, &scene.plan.batch, &wanted)
+    amounts(&scene.resolved.setup, count, &scene.plan.batch, &wanted)
 }
 
 fn questions(scene: &Scene<'_>) -> Vec<Question> {
-    let asked = scene.catalogue.disputes.iter().filter(|d| d.when.holds(scene));
+    let asked = scene.catalogue.disputes.iter().filter(|d| scene.meets(&d.when));
     asked
         .map(|d| Question {
             id: d.id.clone(),

@@ -1,37 +1,29 @@
 //! Words of the steps: names in braces become this plan's figures.
 
-use super::Scene;
-use crate::amounts::Use;
-use crate::cold::long_time;
-use crate::figures::sentence;
-use crate::salt::SaltKind;
+use super::scene::Scene;
+use crate::catalogue::{SaltKind, Use};
+use crate::say::{CELSIUS, GRAMS, MM, fill, long_time, sentence};
 
 impl Scene<'_> {
     /// What is prepared, in a few words.
     pub(super) fn title(&self) -> String {
-        let setting = &self.resolved.setting;
+        let setup = &self.resolved.setup;
         // "Salmon, farmed" is salmon on a sheet.
-        let name = setting.species.name.split(',').next().unwrap_or_default().to_lowercase();
-        format!("{} {name} {}", setting.method.name, setting.cut.name)
+        let name = setup.species.name.split(',').next().unwrap_or_default().to_lowercase();
+        format!("{} {name} {}", setup.method.name, setup.cut.name)
     }
 
     /// A text with this plan's figures in it.
     pub(super) fn fill_in(&self, text: &str) -> String {
-        if !text.contains('{') {
-            return text.to_owned();
-        }
-        let setting = &self.resolved.setting;
-        let (mut out, mut rest) = (String::with_capacity(text.len() + 64), text);
-        while let Some((before, tail)) = rest.split_once('{') {
-            let (name, after) = tail.split_once('}').unwrap_or((tail, ""));
-            out.push_str(before);
-            let filled = match name {
+        let setup = &self.resolved.setup;
+        fill(text, |name| {
+            Some(match name {
                 "thaw" => self.thaw.map_or_else(String::new, |t| t.sentence.clone()),
-                "bones" => setting.species.bones.clone(),
+                "bones" => setup.species.bones.clone(),
                 "pieces" => self.pieces(),
-                "thickness" => format!("{:.0} mm", setting.thickness_m * 1000.0),
-                "medium_low" => setting.method.medium.to_lowercase(),
-                "medium_c" => format!("{:.0} °C", setting.medium_c),
+                "thickness" => format!("{:.0}{MM}", setup.thickness_m * 1000.0),
+                "medium_low" => setup.method.medium.to_lowercase(),
+                "medium_c" => format!("{:.0}{CELSIUS}", setup.medium_c),
                 "vessel" => self.plan.batch.gear.first().cloned().unwrap_or_default(),
                 "look" => self.plan.setting.look.clone(),
                 "set_up" => self.set_up(),
@@ -46,28 +38,24 @@ impl Scene<'_> {
                 "salt_detail" => self.salt_detail(),
                 "salt_why" => self.salt.map_or_else(String::new, |s| s.why.clone()),
                 // A test keeps the data free of other names.
-                other => format!("{{{other}}}"),
-            };
-            out += &filled;
-            rest = after;
-        }
-        out.push_str(rest);
-        out
+                _ => return None,
+            })
+        })
     }
 
     fn pieces(&self) -> String {
         let count = self.resolved.count;
-        let weight_g = 1000.0 * self.resolved.setting.weight_kg;
+        let weight_g = 1000.0 * self.resolved.setup.weight_kg;
         if count == 1 {
-            format!("One piece of {weight_g:.0} g")
+            format!("One piece of {weight_g:.0}{GRAMS}")
         } else {
-            format!("{count} pieces of {weight_g:.0} g")
+            format!("{count} pieces of {weight_g:.0}{GRAMS}")
         }
     }
 
     fn set_up(&self) -> String {
         let mut things: Vec<&str> =
-            self.resolved.setting.method.tools.iter().map(String::as_str).collect();
+            self.resolved.setup.method.tools.iter().map(String::as_str).collect();
         things.extend(["thermometer", "skewer", "warm plates"]);
         if self.takes("draining:rack") || self.takes("draining:paper") {
             things.push("rack");
@@ -76,7 +64,7 @@ impl Scene<'_> {
     }
 
     fn salt_title(&self) -> String {
-        match self.salt.map(|s| s.school.as_str()) {
+        match self.salt.map(|s| s.salting.as_str()) {
             Some("wet_brine" | "equilibrium") => "Into the brine".to_owned(),
             Some("cure") => "Cure it, uncovered in the fridge".to_owned(),
             _ => "Salt it".to_owned(),
@@ -86,11 +74,11 @@ impl Scene<'_> {
     fn salt_detail(&self) -> String {
         let Some(salt) = self.salt else { return String::new() };
         let dry =
-            self.catalogue.saltings.iter().any(|s| s.id == salt.school && s.kind == SaltKind::Dry);
+            self.catalogue.saltings.iter().any(|s| s.id == salt.salting && s.kind == SaltKind::Dry);
         let amount = if dry {
-            format!("{} g of fine salt over all sides", salt.salt_g)
+            format!("{}{GRAMS} of fine salt over all sides", salt.salt_g)
         } else {
-            format!("{} g of salt in {:.0} g of cold water", salt.salt_g, salt.water_g)
+            format!("{}{GRAMS} of salt in {:.0}{GRAMS} of cold water", salt.salt_g, salt.water_g)
         };
         let time = if salt.minutes >= 1.5 {
             format!(", {}", long_time(60.0 * salt.minutes))

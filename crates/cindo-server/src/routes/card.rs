@@ -3,7 +3,8 @@
 use actix_web::http::header;
 use actix_web::web::{self, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, patch, post};
-use cindo_core::plan::PlanRequest;
+use cindo_core::prep::PrepChoices;
+use cindo_core::setup::PlanRequest;
 use cindo_store::{Card, CardId, Store};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
@@ -25,6 +26,9 @@ pub(crate) struct CreateCard {
     note: String,
     /// What was planned.
     request: PlanRequest,
+    /// What was chosen for its preparation.
+    #[serde(default)]
+    choices: Option<PrepChoices>,
 }
 
 /// New words for a card.
@@ -85,7 +89,9 @@ pub(crate) async fn create_card(
     Body(card): Body<CreateCard>,
 ) -> Result<HttpResponse, ApiError> {
     let new = solver
-        .run(move |catalogue| card_file::solve(catalogue, &card.name, &card.note, card.request))
+        .run(move |desk| {
+            card_file::solve(desk, &card.name, &card.note, (card.request, card.choices))
+        })
         .await??;
     let kept = on_store(store, move |store| {
         let ids = store.keep_cards(std::slice::from_ref(&new), Timestamp::now())?;
@@ -188,8 +194,7 @@ pub(crate) async fn import_cards(
     Body(file): Body<CardFile>,
 ) -> Result<Json<ImportReport>, ApiError> {
     let present = on_store(store.clone(), Store::list_cards).await?;
-    let (cards, keep) =
-        solver.run(move |catalogue| card_file::preview(catalogue, file, &present)).await??;
+    let (cards, keep) = solver.run(move |desk| card_file::preview(desk, file, &present)).await??;
     let kept = !options.dry_run && !keep.is_empty();
     if kept {
         on_store(store, move |store| store.keep_cards(&keep, Timestamp::now())).await?;

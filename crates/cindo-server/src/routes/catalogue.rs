@@ -1,6 +1,6 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
-use cindo_core::catalogue::{Band, Body, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species};
+use cindo_core::catalogue::{Band, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -28,8 +28,6 @@ pub(crate) struct CatalogueDto<'a> {
     saltings: &'a [Salting],
     /// Signs to look for when buying.
     signs: &'a [Sign],
-    /// Builds of fish with their yields.
-    bodies: &'a [Body],
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
 }
@@ -49,7 +47,6 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         gear: &catalogue.gear,
         saltings: &catalogue.saltings,
         signs: &catalogue.signs,
-        bodies: &catalogue.bodies,
         sources: &catalogue.sources,
     })
 }

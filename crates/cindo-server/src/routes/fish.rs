@@ -1,8 +1,8 @@
 use actix_web::post;
 use actix_web::web::{Data, Json};
-use cindo_core::buying::{BuyingAnswer, BuyingRequest, judge};
-use cindo_core::instead::{InsteadAnswer, InsteadRequest, instead};
-use cindo_core::yields::{BuyAnswer, BuyRequest, buy};
+use cindo_core::ask::instead::{InsteadAnswer, InsteadRequest, instead};
+use cindo_core::prep::buying::{BuyingAnswer, BuyingRequest, judge};
+use cindo_core::prep::yields::{BuyAnswer, BuyRequest, buy};
 
 use super::Body;
 use crate::error::{ApiError, Problem};
@@ -56,5 +56,5 @@ pub(crate) async fn create_substitutes(
     solver: Data<Solver>,
     Body(request): Body<InsteadRequest>,
 ) -> Result<Json<InsteadAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| instead(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| instead(desk.catalogue, &request)).await??))
 }

@@ -1,12 +1,12 @@
 use actix_web::http::header::ContentEncoding;
 use actix_web::web::{Data, Json};
 use actix_web::{HttpResponse, post};
-use cindo_core::backwards::{
-    BackwardsAnswer, BackwardsRequest, LadderAnswer, LadderRequest, backwards, ladder,
-};
-use cindo_core::compare::{CompareAnswer, CompareRequest, compare};
-use cindo_core::plan::{PlanAnswer, PlanRequest, plan};
-use cindo_core::section::{SectionAnswer, section};
+use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
+use cindo_core::ask::ladder::{LadderAnswer, LadderRequest, ladder};
+use cindo_core::ask::{BackwardsAnswer, BackwardsRequest, backwards};
+use cindo_core::cut_face::{CutFace, cut_face_of};
+use cindo_core::plan::PlanAnswer;
+use cindo_core::setup::PlanRequest;
 
 use super::Body;
 use crate::error::{ApiError, Problem};
@@ -27,20 +27,20 @@ pub(crate) async fn create_plan(
     Body(request): Body<PlanRequest>,
 ) -> Result<HttpResponse, ApiError> {
     let is_brief = request.brief.unwrap_or(false);
-    let answer = solver.run(move |catalogue| plan(catalogue, &request)).await??;
+    let plan = solver.run(move |desk| desk.plan(&request)).await??;
     let mut response = HttpResponse::Ok();
     if is_brief {
         // While something is dragged, packing takes longer than sending what it saves.
         response.insert_header(ContentEncoding::Identity);
     }
-    Ok(response.json(answer))
+    Ok(response.json(&plan.answer))
 }
 
 /// The cut face of a plan over time, from many columns.
 #[utoipa::path(
     request_body = PlanRequest,
     responses(
-        (status = 200, body = SectionAnswer),
+        (status = 200, body = CutFace),
         (status = 413, body = Problem, content_type = "application/problem+json"),
         (status = 422, body = Problem, content_type = "application/problem+json"),
     )
@@ -49,8 +49,12 @@ pub(crate) async fn create_plan(
 pub(crate) async fn create_section(
     solver: Data<Solver>,
     Body(request): Body<PlanRequest>,
-) -> Result<Json<SectionAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| section(catalogue, &request)).await??))
+) -> Result<Json<CutFace>, ApiError> {
+    let cut = solver.run(move |desk| {
+        let plan = desk.plan(&request)?;
+        cut_face_of(desk.catalogue, &request, &plan)
+    });
+    Ok(Json(cut.await??))
 }
 
 /// Every method for one piece, best fit first.
@@ -67,7 +71,7 @@ pub(crate) async fn create_comparison(
     solver: Data<Solver>,
     Body(request): Body<CompareRequest>,
 ) -> Result<Json<CompareAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| compare(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| compare(desk.catalogue, &request)).await??))
 }
 
 /// What heat for this time, how thick for this heat and time, what tempering changes.
@@ -84,7 +88,7 @@ pub(crate) async fn create_backwards(
     solver: Data<Solver>,
     Body(request): Body<BackwardsRequest>,
 ) -> Result<Json<BackwardsAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| backwards(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| backwards(desk.catalogue, &request)).await??))
 }
 
 /// Turn and out over thickness, from the fridge and tempered.
@@ -101,5 +105,5 @@ pub(crate) async fn create_ladder(
     solver: Data<Solver>,
     Body(request): Body<LadderRequest>,
 ) -> Result<Json<LadderAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| ladder(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| ladder(desk.catalogue, &request)).await??))
 }

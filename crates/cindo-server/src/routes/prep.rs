@@ -1,8 +1,9 @@
 use actix_web::web::{Data, Json};
 use actix_web::{HttpResponse, post};
-use cindo_core::cold::{FreezeAnswer, FreezeRequest, ThawAnswer, ThawRequest, freeze, thaw};
-use cindo_core::prep::{PrepAnswer, PrepRequest, prepare};
-use cindo_core::salt::{SaltAnswer, SaltRequest, salt};
+use cindo_core::prep::freeze::{FreezeAnswer, FreezeRequest, freeze};
+use cindo_core::prep::salt::{SaltAnswer, SaltRequest, salt};
+use cindo_core::prep::thaw::{ThawAnswer, ThawRequest, thaw};
+use cindo_core::prep::{PrepAnswer, PrepRequest};
 
 use super::Body;
 use crate::error::{ApiError, Problem};
@@ -23,7 +24,7 @@ pub(crate) async fn create_prep(
     solver: Data<Solver>,
     Body(request): Body<PrepRequest>,
 ) -> Result<Json<PrepAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| prepare(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| desk.prepare(&request)).await??))
 }
 
 /// The same as a calendar file (RFC 5545).
@@ -40,7 +41,7 @@ pub(crate) async fn create_calendar(
     solver: Data<Solver>,
     Body(SheetRequest { prep, heat_at }): Body<SheetRequest>,
 ) -> Result<HttpResponse, ApiError> {
-    let answer = solver.run(move |catalogue| prepare(catalogue, &prep)).await??;
+    let answer = solver.run(move |desk| desk.prepare(&prep)).await??;
     let text = calendar(&answer, heat_at)?;
     Ok(HttpResponse::Ok().content_type("text/calendar; charset=utf-8").body(text))
 }
@@ -59,7 +60,7 @@ pub(crate) async fn create_how_to(
     solver: Data<Solver>,
     Body(SheetRequest { prep, .. }): Body<SheetRequest>,
 ) -> Result<HttpResponse, ApiError> {
-    let answer = solver.run(move |catalogue| prepare(catalogue, &prep)).await??;
+    let answer = solver.run(move |desk| desk.prepare(&prep)).await??;
     Ok(HttpResponse::Ok().content_type("application/ld+json").json(how_to(&answer)))
 }
 
@@ -77,7 +78,7 @@ pub(crate) async fn create_thaw(
     solver: Data<Solver>,
     Body(request): Body<ThawRequest>,
 ) -> Result<Json<ThawAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| thaw(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| thaw(desk.catalogue, &request)).await??))
 }
 
 /// Whether a freezer deals with parasites, and when.
@@ -94,7 +95,7 @@ pub(crate) async fn create_freeze(
     solver: Data<Solver>,
     Body(request): Body<FreezeRequest>,
 ) -> Result<Json<FreezeAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| freeze(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| freeze(desk.catalogue, &request)).await??))
 }
 
 /// Where the salt is when the fish meets the heat.
@@ -111,5 +112,5 @@ pub(crate) async fn create_salt(
     solver: Data<Solver>,
     Body(request): Body<SaltRequest>,
 ) -> Result<Json<SaltAnswer>, ApiError> {
-    Ok(Json(solver.run(move |catalogue| salt(catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| salt(desk.catalogue, &request)).await??))
 }

@@ -74,8 +74,9 @@ fn floating(heat_at: DateTime, from_s: f64) -> Result<CalendarDateTime, ApiError
 #[cfg(test)]
 mod tests {
     use cindo_core::catalogue::Catalogue;
-    use cindo_core::plan::{Doneness, Piece, PlanRequest};
-    use cindo_core::prep::{PrepRequest, prepare};
+    use cindo_core::piece::Piece;
+    use cindo_core::prep::{PrepChoices, PrepRequest, prepare};
+    use cindo_core::setup::{Doneness, PlanRequest};
     use icalendar::CalendarComponent;
 
     use super::*;
@@ -97,7 +98,8 @@ mod tests {
             doneness: Doneness::Band("by_the_book".into()),
             ..PlanRequest::default()
         };
-        let request = PrepRequest { plan, chips: Some(4), ..PrepRequest::default() };
+        let request =
+            PrepRequest { plan, choices: PrepChoices { chips: Some(4), ..PrepChoices::default() } };
         let answer = prepare(&catalogue, &request).unwrap();
         let heat_at: DateTime = "2026-12-31T19:30:00".parse().unwrap();
         let text = calendar(&answer, heat_at).unwrap();

@@ -86,8 +86,9 @@ pub(crate) fn how_to(answer: &PrepAnswer) -> HowTo {
 #[cfg(test)]
 mod tests {
     use cindo_core::catalogue::Catalogue;
-    use cindo_core::plan::{Doneness, Piece, PlanRequest};
+    use cindo_core::piece::Piece;
     use cindo_core::prep::{PrepRequest, prepare};
+    use cindo_core::setup::{Doneness, PlanRequest};
     use serde_json::Value;
 
     use super::*;

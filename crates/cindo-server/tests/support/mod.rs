@@ -2,22 +2,24 @@
 #![allow(dead_code, reason = "each test binary uses its own part")]
 #![allow(clippy::expect_used, reason = "a helper that cannot work should stop its test")]
 
-use std::io::{BufRead, BufReader, Read, Write};
-use std::net::TcpStream;
+use std::io::{BufRead, BufReader};
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
 use serde_json::Value;
+use ureq::Agent;
+use ureq::http::{HeaderMap, Request};
 
 pub(crate) struct Server {
     child: Child,
     address: String,
+    agent: Agent,
 }
 
 pub(crate) struct Answer {
     pub(crate) status: u16,
-    pub(crate) headers: String,
+    headers: HeaderMap,
     pub(crate) body: Vec<u8>,
 }
 
@@ -28,10 +30,7 @@ impl Answer {
     }
 
     pub(crate) fn header(&self, name: &str) -> Option<&str> {
-        self.headers.lines().find_map(|line| {
-            let (key, value) = line.split_once(':')?;
-            key.eq_ignore_ascii_case(name).then(|| value.trim())
-        })
+        self.headers.get(name).and_then(|value| value.to_str().ok())
     }
 
     /// Fields named by a problem.
@@ -55,7 +54,10 @@ impl Server {
         BufReader::new(child.stdout.take().expect("output")).read_line(&mut line).expect("a line");
         let address =
             line.trim().rsplit_once("http://").expect("an address in its first line").1.to_owned();
-        Self { child, address }
+        let config = Agent::config_builder()
+            .http_status_as_error(false)
+            .timeout_global(Some(Duration::from_secs(20)));
+        Self { child, address, agent: config.build().into() }
     }
 
     pub(crate) fn demo() -> Self {
@@ -78,35 +80,37 @@ impl Server {
         self.child.wait().expect("ended").code()
     }
 
-    pub(crate) fn send(&self, method: &str, path: &str, extra: &str, body: &str) -> Answer {
-        let mut stream = TcpStream::connect(&self.address).expect("connect");
-        stream.set_read_timeout(Some(Duration::from_secs(20))).expect("timeout");
-        let head = format!(
-            "{method} {path} HTTP/1.1\r\nHost: {}\r\nConnection: close\r\nContent-Length: {}\r\n{extra}\r\n",
-            self.address,
-            body.len()
-        );
-        stream.write_all(head.as_bytes()).expect("head");
-        // A server that refuses a large body may close before it has read all of it.
-        let _ = stream.write_all(body.as_bytes());
-        let mut bytes = Vec::new();
-        let _ = stream.read_to_end(&mut bytes);
-        let split = bytes.windows(4).position(|w| w == b"\r\n\r\n").expect("an answer");
-        let headers = String::from_utf8_lossy(&bytes[..split]).into_owned();
-        let status = headers.split(' ').nth(1).and_then(|s| s.parse().ok()).expect("a status");
-        let mut body = bytes[split + 4..].to_vec();
-        if headers.to_lowercase().contains("transfer-encoding: chunked") {
-            body = dechunk(&body);
+    pub(crate) fn send(
+        &self,
+        method: &str,
+        path: &str,
+        headers: &[(&str, &str)],
+        body: &str,
+    ) -> Answer {
+        let mut request =
+            Request::builder().method(method).uri(format!("http://{}{path}", self.address));
+        for (name, value) in headers {
+            request = request.header(*name, *value);
         }
-        Answer { status, headers, body }
+        let answer = if body.is_empty() {
+            self.agent.run(request.body(()).expect("a request"))
+        } else {
+            self.agent.run(request.body(body).expect("a request"))
+        };
+        let (parts, mut body) = answer.expect("an answer").into_parts();
+        Answer {
+            status: parts.status.as_u16(),
+            headers: parts.headers,
+            body: body.read_to_vec().expect("a body"),
+        }
     }
 
     pub(crate) fn get(&self, path: &str) -> Answer {
-        self.send("GET", path, "", "")
+        self.send("GET", path, &[], "")
     }
 
     pub(crate) fn post(&self, path: &str, body: &str) -> Answer {
-        self.send("POST", path, "Content-Type: application/json\r\n", body)
+        self.send("POST", path, &[("content-type", "application/json")], body)
     }
 }
 
@@ -115,20 +119,6 @@ impl Drop for Server {
         let _ = self.child.kill();
         let _ = self.child.wait();
     }
-}
-
-fn dechunk(mut rest: &[u8]) -> Vec<u8> {
-    let mut whole = Vec::new();
-    while let Some(end) = rest.windows(2).position(|w| w == b"\r\n") {
-        let size = usize::from_str_radix(std::str::from_utf8(&rest[..end]).unwrap_or("0"), 16)
-            .unwrap_or(0);
-        if size == 0 {
-            break;
-        }
-        whole.extend_from_slice(&rest[end + 2..end + 2 + size]);
-        rest = &rest[end + 4 + size..];
-    }
-    whole
 }
 
 pub(crate) const HAKE: &str = r#"{"piece":{"species":"hake","cut":"fillet","thickness_mm":28,"width_mm":70,"weight_g":180,"skin":true,"start_c":6,"count":2},"method":"sear","doneness":"medium","school":"skin_side","medium_c":185,"altitude_m":0}"#;

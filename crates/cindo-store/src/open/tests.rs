@@ -1,7 +1,10 @@
 use std::path::PathBuf;
 
+use cindo_core::prep::PrepChoices;
 use diesel::connection::SimpleConnection;
+use diesel::migration::MigrationSource;
 use diesel::prelude::*;
+use diesel::sqlite::Sqlite;
 use diesel_migrations::MigrationHarness;
 use jiff::Timestamp;
 
@@ -14,6 +17,7 @@ fn card(name: &str) -> NewCard {
         name: name.to_owned(),
         note: "a note".to_owned(),
         request: serde_json::from_str(request).unwrap(),
+        choices: None,
         headline: Headline {
             medium_c: 80.0,
             flip_s: None,
@@ -73,8 +77,47 @@ fn cards_survive_closing_and_opening_again() {
     assert_eq!(Store::open(&file).unwrap().find_card(id).unwrap().name, "a");
 }
 
+/// Every column of every row of the card table, as text.
+fn rows(connection: &mut SqliteConnection, columns: &str) -> Vec<String> {
+    let query = format!("SELECT {columns} AS name FROM card ORDER BY id");
+    let rows: Vec<Name> = diesel::sql_query(query).load(connection).unwrap();
+    rows.into_iter().map(|row| row.name).collect()
+}
+
+/// A file of every older version, with a card in it, comes up to date with the card as it was; back
+/// down again nothing of it is lost but what that version did not know.
 #[test]
-fn migrations_go_up_down_and_up_with_rows_in_place() {
+fn migrations_carry_the_rows_up_and_down() {
+    const FIRST: &str =
+        "name || note || request || headline || core_version || created_at || updated_at";
+    let (_folder, file) = fresh();
+    let now: Timestamp = "2026-11-24T19:30:00Z".parse().unwrap();
+    let store = Store::open(&file).unwrap();
+    store.keep_cards(&[card("a"), card("b")], now).unwrap();
+    store.delete_card(store.list_cards().unwrap()[1].id, now).unwrap();
+    drop(store);
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    let before = rows(&mut connection, FIRST);
+    assert_eq!(before.len(), 2);
+    let migrations = MigrationSource::<Sqlite>::migrations(&MIGRATIONS).unwrap().len();
+    // Down to the first version, one step at a time, and up again from each.
+    for down in 1..migrations {
+        for _ in 0..down {
+            connection.revert_last_migration(MIGRATIONS).unwrap();
+        }
+        assert_eq!(rows(&mut connection, FIRST), before, "{down} down");
+        connection.run_pending_migrations(MIGRATIONS).unwrap();
+        assert_eq!(rows(&mut connection, FIRST), before, "{down} down and up");
+    }
+    drop(connection);
+    let kept = Store::open(&file).unwrap().list_cards().unwrap();
+    assert_eq!(kept.len(), 1, "the deleted one stays deleted");
+    assert_eq!((kept[0].name.as_str(), &kept[0].request), ("a", &card("a").request));
+    assert_eq!(kept[0].created_at, now);
+}
+
+#[test]
+fn the_first_migration_takes_its_table_away_again() {
     let (_folder, file) = fresh();
     Store::open(&file).unwrap().keep_cards(&[card("a")], Timestamp::now()).unwrap();
     let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
@@ -85,6 +128,40 @@ fn migrations_go_up_down_and_up_with_rows_in_place() {
     assert!(left.is_empty());
     drop(connection);
     assert!(Store::open(&file).unwrap().list_cards().unwrap().is_empty());
+}
+
+/// A file as the first version wrote it, with a plan kept in haste: it opens, and the card is whole.
+#[test]
+fn cards_of_the_first_version_open() {
+    let (_folder, file) = fresh();
+    drop(Store::open(&file).unwrap());
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection
+        .batch_execute(
+            r#"INSERT INTO card (name, note, request, headline, core_version, created_at, updated_at)
+               VALUES ('old', 'kept', '{"piece":{"species":"cod","cut":"loin","thickness_mm":30.0,"start_c":5.0},"method":"poach","doneness":"medium","at_risk":true,"gear":["pot_24"],"brief":true}',
+                       '{"medium_c":80.0,"flip_s":null,"pull_s":512.0,"rest_s":120.0,"core_peak_c":52.5}', '0.1.0', '2026-11-24T19:30:00Z', '2026-11-24T19:30:00Z');"#,
+        )
+        .unwrap();
+    drop(connection);
+    let kept = Store::open(&file).unwrap().list_cards().unwrap();
+    let request = &kept[0].request;
+    assert_eq!((request.brief, request.at_risk), (None, Some(true)));
+    assert_eq!(request.gear.as_deref(), Some(&["pot_24".to_owned()][..]));
+    assert_eq!(kept[0].choices, None);
+}
+
+#[test]
+fn preparation_is_kept_with_its_plan() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let choices: PrepChoices = serde_json::from_str(
+        r#"{"salt":{"salting":"cure","minutes":300.0},"chips":2,"thaw":{"place":"cold_water"}}"#,
+    )
+    .unwrap();
+    let new = NewCard { choices: Some(choices.clone()), ..card("a") };
+    let id = store.keep_cards(&[new], Timestamp::now()).unwrap()[0];
+    assert_eq!(store.find_card(id).unwrap().choices, Some(choices));
 }
 
 #[test]

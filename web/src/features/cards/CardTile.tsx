@@ -4,8 +4,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Card } from "@/api/client";
-import { writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { keptAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, temperatureIn } from "@/lib/units";
 import { useCardChanges } from "./queries";
@@ -91,7 +91,7 @@ export function CardTile({ card, onRemove }: Props) {
     <li className="flex flex-col rounded-box border border-base-300 bg-base-100 p-4">
       <Link
         className="flex min-h-11 items-center font-bold font-display text-lg text-primary underline decoration-dotted underline-offset-4"
-        to={{ pathname: "/", search: writeAddress(request).toString() }}
+        to={{ pathname: "/", search: keptAddress(request, card.choices).toString() }}
       >
         {card.name}
       </Link>

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Download, Upload } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
-import { toast } from "sonner";
 import type { Card } from "@/api/client";
+import { toast } from "@/ui/toast";
 import { CardTile } from "./CardTile";
 import { ImportDialog } from "./ImportDialog";
 import { cardsQuery, useCardChanges } from "./queries";
@@ -26,7 +26,9 @@ export function CardsPage() {
           },
         });
       },
-      onError: (failure) => toast(failure.message),
+      onError: (failure) => {
+        toast(failure.message);
+      },
     });
   };
   return (

@@ -3,8 +3,9 @@ import { useEffect, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue, Compared } from "@/api/client";
-import { readAddress, toComparison } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { houseDoneness, usePreferences } from "@/kitchen/preferences";
+import { toComparison } from "@/kitchen/requests";
+import { readAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
 import { CompareRow, PinnedCard } from "./CompareRow";
@@ -30,8 +31,8 @@ function Comparing({ catalogue }: { catalogue: Catalogue }) {
   const address = params.toString();
   const { preferences } = usePreferences();
   const draft = useMemo(
-    () => readAddress(new URLSearchParams(address), preferences.house),
-    [address, preferences.house],
+    () => readAddress(new URLSearchParams(address), houseDoneness(preferences)),
+    [address, preferences],
   );
   const { data, error, isFetching } = useComparison(toComparison(draft, preferences));
   const [column, setColumn] = useState<Column>(COLUMNS[0] as Column);

@@ -1,9 +1,9 @@
 import { Pin, PinOff } from "lucide-react";
 import { Link } from "react-router";
 import type { Compared } from "@/api/client";
-import { type PlanDraft, withMethod, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { carryPrep } from "@/lib/prepAddress";
+import { withMethod } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import { carryPrep, type PlanDraft, writeAddress } from "@/lib/address";
 import { clock, spoken } from "@/lib/time";
 import { format, localise, temperatureIn } from "@/lib/units";
 import { colourWord } from "./columns";

@@ -1,8 +1,8 @@
 import { useEffect, useRef } from "react";
 import type { Compared } from "@/api/client";
 import { clock } from "@/lib/time";
-import { makeFilm } from "@/picture/film";
 import { paintStrip } from "@/picture/paint";
+import { makeStrip } from "@/picture/strip";
 
 type Outcome = NonNullable<Compared["outcome"]>;
 
@@ -21,7 +21,7 @@ export function SmallStrip({ outcome, thicknessMm, scaleS, width, height }: Prop
   const out = (Math.min(outcome.pull_s, scaleS) / scaleS) * width;
   useEffect(() => {
     if (!canvas.current) return;
-    const film = makeFilm({
+    const strip = makeStrip({
       times: outcome.strip.time_s,
       temperatures: outcome.strip.temperature_c,
       thicknessMm,
@@ -30,7 +30,7 @@ export function SmallStrip({ outcome, thicknessMm, scaleS, width, height }: Prop
       crustBottomMm: outcome.strip.crust_bottom_mm,
       crustTopMm: outcome.strip.crust_top_mm,
     });
-    paintStrip(canvas.current, film, width, height, scaleS);
+    paintStrip(canvas.current, strip, width, height, scaleS);
   }, [outcome, thicknessMm, scaleS, width, height]);
   return (
     <span className="relative block" style={{ width, height }}>

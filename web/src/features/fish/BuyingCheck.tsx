@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Form, Freshness } from "@/api/client";
-import { type PlanDraft, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { type PlanDraft, writeAddress } from "@/lib/address";
 import { localise } from "@/lib/units";
 import { Segmented } from "@/ui/Segmented";
 import { useVerdict } from "./queries";

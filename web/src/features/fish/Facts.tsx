@@ -1,5 +1,5 @@
 import type { Catalogue, Species } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { format, lengthIn, localise } from "@/lib/units";
 import { ORIGINS } from "./words";
 
@@ -73,7 +73,7 @@ function notes(species: Species): (readonly [string, string])[] {
   if (species.origin === "wild_sea") {
     list.push([
       "Parasites",
-      "Served below 60 °C for 1 minute it must have been frozen: −20 °C through and through for 7 days (Food Code 3-402.11; EU 853/2004; from memory).",
+      "Served below 60\u00a0°C for 1 minute it must have been frozen: −20\u00a0°C through and through for 7 days (Food Code 3-402.11; EU 853/2004; from memory).",
     ]);
   } else if (species.origin === "wild_fresh") {
     list.push(["Parasites", "From fresh water: never undercooked (EU 853/2004; from memory)."]);

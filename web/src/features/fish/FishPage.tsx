@@ -3,9 +3,9 @@ import { useEffect, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
-import { type PlanDraft, readAddress, withSpecies, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { carryPrep } from "@/lib/prepAddress";
+import { withSpecies } from "@/kitchen/piece";
+import { houseDoneness, usePreferences } from "@/kitchen/preferences";
+import { carryPrep, type PlanDraft, readAddress, writeAddress } from "@/lib/address";
 import { BuyingCheck } from "./BuyingCheck";
 import { Facts } from "./Facts";
 import { FishList } from "./FishList";
@@ -37,8 +37,8 @@ function Counter({ catalogue }: { catalogue: Catalogue }) {
   const address = params.toString();
   const { preferences } = usePreferences();
   const draft = useMemo(
-    () => readAddress(new URLSearchParams(address), preferences.house),
-    [address, preferences.house],
+    () => readAddress(new URLSearchParams(address), houseDoneness(preferences)),
+    [address, preferences],
   );
   const tab = Math.max(0, (TABS as readonly string[]).indexOf(params.get("tab") ?? ""));
   const write = (next: PlanDraft, tabAt: number) => {

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import type { FreezerKind, Species } from "@/api/client";
-import type { PlanDraft } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { lengthIn, localise, temperatureIn } from "@/lib/units";
+import { complaintOf } from "@/kitchen/complaint";
+import { usePreferences } from "@/kitchen/preferences";
+import type { PlanDraft } from "@/lib/address";
+import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 import { CoolingChart } from "@/ui/CoolingChart";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
@@ -23,10 +24,7 @@ export function FreezeCheck({ species, draft }: { species: Species; draft: PlanD
     freezer_c: freezerC,
     pack_mm: packMm,
   });
-  const complaint = (field: string) => {
-    const found = error?.fields.find((f) => f.field === field);
-    return found ? localise(found.message, preferences) : undefined;
-  };
+  const complaint = (field: string) => complaintOf(error, field, preferences);
   const exempt = species.origin === "farmed_pellet" || species.origin === "tuna";
   return (
     <div className="grid gap-4">
@@ -79,7 +77,11 @@ export function FreezeCheck({ species, draft }: { species: Species; draft: PlanD
           <CoolingChart
             series={data.series}
             limitC={LIMIT_C}
-            mark={data.through_s == null ? undefined : { atS: data.through_s, text: "−20 °C" }}
+            mark={
+              data.through_s == null
+                ? undefined
+                : { atS: data.through_s, text: format(temperatureIn(preferences), -20) }
+            }
           />
         </div>
       )}

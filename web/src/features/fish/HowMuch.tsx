@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Species, State } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
-import { format, localise, massIn } from "@/lib/units";
+import { complaintOf } from "@/kitchen/complaint";
+import { usePreferences } from "@/kitchen/preferences";
+import { format, massIn } from "@/lib/units";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
 import { useBuying } from "./queries";
@@ -30,10 +31,7 @@ export function HowMuch({ species }: { species: Species }) {
     served,
     ...(whole > 0 ? { whole_g: whole } : {}),
   });
-  const complaint = (field: string) => {
-    const found = error?.fields.find((f) => f.field === field);
-    return found ? localise(found.message, preferences) : undefined;
-  };
+  const complaint = (field: string) => complaintOf(error, field, preferences);
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
-import { type PlanDraft, toRequest, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { inThisKitchen, toRequest } from "@/kitchen/requests";
+import { type PlanDraft, writeAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
 import { useInstead } from "./queries";
@@ -37,7 +38,10 @@ export function InsteadOf({ draft }: { draft: PlanDraft }) {
             <span className="min-w-0">
               <Link
                 className="font-bold text-lg text-primary underline decoration-dotted underline-offset-4"
-                to={{ pathname: "/", search: writeAddress(kind.plan).toString() }}
+                to={{
+                  pathname: "/",
+                  search: writeAddress(inThisKitchen(kind.plan, draft)).toString(),
+                }}
               >
                 {kind.name}
               </Link>

@@ -1,7 +1,9 @@
 import { Link } from "react-router";
 import type { Catalogue } from "@/api/client";
-import { type PlanDraft, toComparison, withMethod, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { withMethod } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import { toComparison } from "@/kitchen/requests";
+import { type PlanDraft, writeAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
 import { useSuits } from "./queries";

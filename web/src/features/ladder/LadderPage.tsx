@@ -4,8 +4,9 @@ import { useEffect, useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import { api, type LadderRequest, unwrap } from "@/api/client";
-import { readAddress, toRequest } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { houseDoneness, usePreferences } from "@/kitchen/preferences";
+import { toRequest } from "@/kitchen/requests";
+import { readAddress } from "@/lib/address";
 import { clock, spoken } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 
@@ -21,8 +22,8 @@ export function LadderPage() {
   const address = params.toString();
   const { preferences } = usePreferences();
   const draft = useMemo(
-    () => readAddress(new URLSearchParams(address), preferences.house),
-    [address, preferences.house],
+    () => readAddress(new URLSearchParams(address), houseDoneness(preferences)),
+    [address, preferences],
   );
   const catalogue = useQuery(catalogueQuery);
   const { data, error } = useQuery(ladderQuery({ plan: toRequest(draft, preferences) }));

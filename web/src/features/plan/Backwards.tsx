@@ -1,7 +1,8 @@
 import { memo, useState } from "react";
 import type { BackwardsRequest } from "@/api/client";
-import { type PlanDraft, toRequest } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { toRequest } from "@/kitchen/requests";
+import type { PlanDraft } from "@/lib/address";
 import { clock, readClock } from "@/lib/time";
 import { localise } from "@/lib/units";
 import { useBackwards } from "./queries";

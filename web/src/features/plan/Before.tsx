@@ -1,9 +1,9 @@
 import { memo, useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { usePrep } from "@/api/prep";
-import type { PlanDraft } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { readPrep, toPrep } from "@/lib/prepAddress";
+import { usePreferences } from "@/kitchen/preferences";
+import { toPrep } from "@/kitchen/requests";
+import { type PlanDraft, readPrep } from "@/lib/address";
 import { wait } from "@/lib/time";
 
 interface Props {

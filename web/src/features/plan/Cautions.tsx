@@ -1,8 +1,8 @@
 import { ShieldAlert } from "lucide-react";
 import { memo } from "react";
 import type { Plan } from "@/api/client";
-import type { PlanDraft } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import type { PlanDraft } from "@/lib/address";
 import { localise } from "@/lib/units";
 
 interface Props {
@@ -33,14 +33,14 @@ export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props)
       <dl className="mt-3 grid gap-1 border-current/30 border-t pt-2 text-sm">
         <Fact
           name={localise(
-            `${safety.limit_c} °C for ${safety.limit_hold_s} s in the coldest place`,
+            `${safety.limit_c}\u00a0°C for ${safety.limit_hold_s} s in the coldest place`,
             preferences,
           )}
           isMet={safety.reaches_limit}
         />
         <Fact
           name={localise(
-            `A millionth of the Listeria left, ${safety.f70_min.toFixed(1)} of 2.0 min at 70 °C`,
+            `A millionth of the Listeria left, ${safety.f70_min.toFixed(1)} of 2.0 min at 70\u00a0°C`,
             preferences,
           )}
           isMet={safety.listeria_6_log}

@@ -1,8 +1,9 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useState } from "react";
 import type { Catalogue } from "@/api/client";
-import { type PlanDraft, withSpecies } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { withSpecies } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import type { PlanDraft } from "@/lib/address";
 
 interface Props {
   catalogue: Catalogue;

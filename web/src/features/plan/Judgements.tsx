@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Plan } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { localise } from "@/lib/units";
 
 /** How it turns out: crust, dryness, evenness, juice and tearing, each a figure and a sentence. */

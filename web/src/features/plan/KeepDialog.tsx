@@ -1,8 +1,9 @@
-import { type RefObject, useState } from "react";
-import { Link } from "react-router";
-import { toast } from "sonner";
+import { memo, type RefObject, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
 import type { PlanRequest } from "@/api/client";
+import { keptChoices } from "@/lib/address";
 import { Modal } from "@/ui/Modal";
+import { toast } from "@/ui/toast";
 import { useKeepCard } from "./queries";
 
 interface Props {
@@ -12,26 +13,28 @@ interface Props {
 }
 
 /** Keeps the plan under a name. What was typed stays if keeping fails. */
-export function KeepDialog({ ref, request, suggestion }: Props) {
+export const KeepDialog = memo(function KeepDialog({ ref, request, suggestion }: Props) {
   const [name, setName] = useState<string | null>(null);
   const [note, setNote] = useState("");
   const keep = useKeepCard();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
   const submit = () => {
     keep.mutate(
-      { name: name ?? suggestion, note, request },
+      { name: name ?? suggestion, note, request, choices: keptChoices(params) },
       {
         onSuccess: (card) => {
           ref.current.close();
           setName(null);
           setNote("");
-          toast(
-            <span>
-              Kept “{card.name}”.{" "}
-              <Link className="link" to="/cards">
-                Open the card box
-              </Link>
-            </span>,
-          );
+          toast(`Kept “${card.name}”.`, {
+            action: {
+              label: "Open the card box",
+              onClick: () => {
+                void navigate("/cards");
+              },
+            },
+          });
         },
       },
     );
@@ -78,4 +81,4 @@ export function KeepDialog({ ref, request, suggestion }: Props) {
       </form>
     </Modal>
   );
-}
+});

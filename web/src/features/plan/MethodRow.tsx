@@ -1,7 +1,8 @@
-import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { memo, type Ref } from "react";
 import type { Catalogue, Method } from "@/api/client";
-import { type PlanDraft, withMethod } from "@/lib/planAddress";
+import { withMethod } from "@/kitchen/piece";
+import type { PlanDraft } from "@/lib/address";
+import { Popover } from "@/ui/Popover";
 
 interface Props {
   catalogue: Catalogue;
@@ -59,49 +60,48 @@ export const MethodRow = memo(function MethodRow({ catalogue, draft, onChange, r
           {extra.name}
         </button>
       )}
-      <Popover className="contents">
-        <PopoverButton
-          {...(ref ? { ref } : {})}
-          className="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-2.5 font-normal text-base sm:px-3"
-        >
-          <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
-            9
-          </span>
-          All ways…
-        </PopoverButton>
-        <PopoverPanel
-          anchor={{ to: "bottom end", gap: 8, padding: 12 }}
-          className="z-20 grid gap-x-6 gap-y-3 rounded-box border border-base-300 bg-base-100 p-4 shadow-xl sm:w-[46rem] sm:grid-cols-3 lg:w-[60rem] lg:grid-cols-5"
-        >
-          {({ close }) => (
-            <>
-              {FAMILIES.map(([families, title]) => (
-                <div key={title}>
-                  <p className="mb-1 font-bold">{title}</p>
-                  <ul>
-                    {catalogue.methods
-                      .filter((m) => families.includes(m.family))
-                      .map((method) => (
-                        <li key={method.id}>
-                          <button
-                            type="button"
-                            className="grid min-h-11 w-full cursor-pointer content-center rounded px-2 py-1 text-left hover:bg-base-200"
-                            onClick={() => {
-                              onChange(withMethod(draft, method.id));
-                              close();
-                            }}
-                          >
-                            {method.name}
-                            <span className="text-xs opacity-80">{method.about}</span>
-                          </button>
-                        </li>
-                      ))}
-                  </ul>
-                </div>
-              ))}
-            </>
-          )}
-        </PopoverPanel>
+      <Popover
+        ref={ref}
+        align="end"
+        buttonClass="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-2.5 font-normal text-base sm:px-3"
+        button={
+          <>
+            <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
+              9
+            </span>
+            All ways…
+          </>
+        }
+        panelClass="open:grid gap-x-6 gap-y-3 sm:w-[46rem] sm:grid-cols-3 lg:w-[60rem] lg:grid-cols-5"
+      >
+        {(close) => (
+          <>
+            {FAMILIES.map(([families, title]) => (
+              <div key={title}>
+                <p className="mb-1 font-bold">{title}</p>
+                <ul>
+                  {catalogue.methods
+                    .filter((m) => families.includes(m.family))
+                    .map((method) => (
+                      <li key={method.id}>
+                        <button
+                          type="button"
+                          className="grid min-h-11 w-full cursor-pointer content-center rounded px-2 py-1 text-left hover:bg-base-200"
+                          onClick={() => {
+                            onChange(withMethod(draft, method.id));
+                            close();
+                          }}
+                        >
+                          {method.name}
+                          <span className="text-xs opacity-80">{method.about}</span>
+                        </button>
+                      </li>
+                    ))}
+                </ul>
+              </div>
+            ))}
+          </>
+        )}
       </Popover>
     </fieldset>
   );

@@ -1,7 +1,8 @@
 import { Undo2 } from "lucide-react";
 import type { Plan } from "@/api/client";
-import { type PlanDraft, withMethod, withoutOwnTimes } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { withMethod, withoutOwnKitchen, withoutOwnTimes } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import type { PlanDraft } from "@/lib/address";
 import { localise } from "@/lib/units";
 
 interface Props {
@@ -36,6 +37,32 @@ export function Consequence({ plan, draft, onChange }: Props) {
         </div>
       )}
     </div>
+  );
+}
+
+/** A card that was kept in another kitchen, or for other guests, says so and lets go of it. */
+export function KeptAsItWas({ draft, onChange }: Omit<Props, "plan">) {
+  const { preferences } = usePreferences();
+  const hasOwnGear =
+    draft.gear !== undefined && JSON.stringify(draft.gear) !== JSON.stringify(preferences.gear);
+  const own = [
+    ...(hasOwnGear ? ["its own gear"] : []),
+    ...(draft.at_risk === true && !preferences.atRisk ? ["guests at risk"] : []),
+  ];
+  if (own.length === 0) return null;
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-x-3 text-sm print:hidden">
+      Kept {own.length === 1 && !hasOwnGear ? "for" : "with"} {own.join(" and for ")}.
+      <button
+        type="button"
+        className="min-h-11 cursor-pointer underline"
+        onClick={() => {
+          onChange(withoutOwnKitchen(draft));
+        }}
+      >
+        Plan it for this kitchen tonight
+      </button>
+    </p>
   );
 }
 

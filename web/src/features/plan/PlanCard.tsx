@@ -1,11 +1,11 @@
 import { Bookmark, Link2, Printer, Rows4 } from "lucide-react";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { Link, useLocation } from "react-router";
-import { toast } from "sonner";
 import type { Method, Plan } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { clock, spoken } from "@/lib/time";
 import { format, localise, temperatureIn } from "@/lib/units";
+import { toast } from "@/ui/toast";
 
 interface Props {
   plan: Plan;
@@ -17,7 +17,8 @@ interface Props {
 }
 
 /** What a hand needs at the stove. */
-export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) {
+export const PlanCard = memo(function PlanCard(props: Props) {
+  const { plan, method, skin, title, isStale, onKeep } = props;
   const { preferences } = usePreferences();
   const { search } = useLocation();
   const temperature = temperatureIn(preferences);
@@ -126,7 +127,7 @@ export function PlanCard({ plan, method, skin, title, isStale, onKeep }: Props) 
       </div>
     </section>
   );
-}
+});
 
 async function copyLink() {
   try {

@@ -10,16 +10,10 @@ import {
 import { useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
-import {
-  type PlanDraft,
-  readAddress,
-  toRequest,
-  withoutOwnTimes,
-  withoutVerdict,
-  writeAddress,
-} from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { carryPrep } from "@/lib/prepAddress";
+import { withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
+import { houseDoneness, usePreferences } from "@/kitchen/preferences";
+import { toRequest } from "@/kitchen/requests";
+import { carryPrep, type PlanDraft, readAddress, writeAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
 import type { Mark } from "@/picture/MarkHandles";
@@ -31,7 +25,7 @@ import { Cautions } from "./Cautions";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
-import { Consequence, Gentler } from "./Notices";
+import { Consequence, Gentler, KeptAsItWas } from "./Notices";
 import { PlanCard } from "./PlanCard";
 import { useLivePlan, useSection } from "./queries";
 import { Sentence } from "./Sentence";
@@ -45,10 +39,10 @@ export function PlanPage() {
 
 /** The plan of the address, with a draft on top while something is being dragged. */
 function useDraft() {
-  const { house } = usePreferences().preferences;
+  const usual = houseDoneness(usePreferences().preferences);
   const [params, setParams] = useSearchParams();
   const address = params.toString();
-  const settled = useMemo(() => readAddress(new URLSearchParams(address), house), [address, house]);
+  const settled = useMemo(() => readAddress(new URLSearchParams(address), usual), [address, usual]);
   const [held, setHeld] = useState<{ draft: PlanDraft; isDone: boolean } | null>(null);
   const commit = useCallback(
     (draft: PlanDraft) => {
@@ -89,7 +83,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     return isDragging ? { ...whole, brief: true } : whole;
   }, [draft, isDragging, preferences]);
   const { plan, failure, isBehind, again } = useLivePlan(request);
-  const section = useSection(request, !isDragging && !isBehind && failure === null);
+  const { section, isComing } = useSection(request, !isDragging && !isBehind && failure === null);
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -98,11 +92,6 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const cut = catalogue.cuts.find((c) => c.id === draft.piece.cut);
   const method = catalogue.methods.find((m) => m.id === draft.method);
   const allGear = useMemo(() => catalogue.gear.map((g) => g.id), [catalogue]);
-  useTitle(
-    plan && species && method
-      ? `${method.name} ${species.name}: out at ${clock(plan.pull_s)} · Cindo`
-      : "Cindo",
-  );
 
   const setThickness = (mm: number, done: boolean) => {
     const { tail_mm: tail, ...piece } = draft.piece;
@@ -117,19 +106,30 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     if (done) commit(next);
     else drag(next);
   };
+  const openKeep = useCallback(() => {
+    keep.current?.showModal();
+  }, []);
   useShortcuts({
     catalogue,
     draft,
     commit,
     findFish,
     allWays,
-    openKeep: () => {
-      keep.current?.showModal();
-    },
+    openKeep,
   });
 
-  // What stands below the picture may lag a little behind it.
-  const later = useDeferredValue(plan);
+  // What stands round the picture waits for the end of a drag: laying it out anew takes half the frames.
+  const [rested, setRested] = useState(plan);
+  if (!isDragging && plan !== rested) setRested(plan);
+  const later = useDeferredValue(rested);
+  const near = useDeferredValue(plan);
+  useTitle(
+    later && species && method
+      ? `${method.name} ${species.name}: out at ${clock(later.pull_s)} · Cindo`
+      : "Cindo",
+  );
+  // What is kept is what was let go of.
+  const keepable = useMemo(() => toRequest(settled, preferences), [settled, preferences]);
   // Only whether there is a turn, and when, matters to the questions; not every frame of a drag.
   const [turnS, setTurnS] = useState<number | null>(null);
   const flip = plan?.flip_s ?? null;
@@ -143,8 +143,10 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
           draft={settled}
           onChange={commit}
           failure={failure}
+          usualSchool={plan?.method === settled.method ? (plan.school ?? null) : null}
           fishButton={findFish}
         />
+        <KeptAsItWas draft={settled} onChange={commit} />
         <MethodRow catalogue={catalogue} draft={settled} onChange={commit} ref={allWays} />
         {failure && (general.length > 0 || failure.fields.length === 0) && (
           <div role="alert" className="alert mt-3 border-error bg-base-100 text-error">
@@ -193,18 +195,18 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
           </div>
         )}
       </div>
-      {plan && later && cut && method && (
+      {plan && near && later && cut && method && (
         <>
           {/* On a narrow screen the two columns dissolve and the card comes before the picture. */}
           <div className="contents min-w-0 gap-4 lg:grid">
             <section
               aria-label="Picture"
-              aria-busy={isBehind}
+              aria-busy={isBehind || isDragging || isComing}
               className={`min-w-0 max-lg:order-2 print:hidden ${failure ? "opacity-50" : ""}`}
             >
               <PlanPicture
                 plan={plan}
-                section={isBehind ? null : (section ?? null)}
+                section={isBehind ? null : section}
                 family={method.family}
                 medium={method.medium}
                 skin={draft.piece.skin ?? false}
@@ -220,7 +222,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 isWhole={cut.outline === "oval_with_cavity"}
               />
             </section>
-            <Gentler plan={plan} draft={draft} onChange={commit} />
+            <Gentler plan={later} draft={draft} onChange={commit} />
             <Before
               draft={settled}
               isSettled={!isDragging && !isBehind && failure === null}
@@ -237,21 +239,21 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             />
           </div>
           <div className="contents gap-4 lg:grid">
-            <Consequence plan={plan} draft={draft} onChange={commit} />
+            <Consequence plan={near} draft={draft} onChange={commit} />
             <PlanCard
-              plan={plan}
+              plan={near}
               method={method}
               skin={draft.piece.skin ?? false}
-              title={`${method.name}: ${draft.piece.count ?? 1} × ${species?.name.toLowerCase() ?? ""} ${cut.name}, ${format(lengthIn(preferences), draft.piece.thickness_mm)}, ${draft.piece.skin ? "skin on, " : ""}${plan.target_name}`}
+              title={`${method.name}: ${settled.piece.count ?? 1} × ${species?.name.toLowerCase() ?? ""} ${cut.name}, ${format(lengthIn(preferences), settled.piece.thickness_mm)}, ${settled.piece.skin ? "skin on, " : ""}${near.target_name}`}
               isStale={failure !== null}
-              onKeep={() => keep.current?.showModal()}
+              onKeep={openKeep}
             />
             <Batch plan={later} />
             <Cautions plan={later} draft={settled} onChange={commit} />
           </div>
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}
-            request={request}
+            request={keepable}
             suggestion={`${species?.name ?? ""} ${cut.name}, ${method.name.toLowerCase()}`}
           />
         </>

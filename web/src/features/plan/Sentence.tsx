@@ -1,8 +1,11 @@
 import { lazy, memo, type ReactNode, type RefObject, Suspense } from "react";
 import type { ApiFailure, Catalogue, School } from "@/api/client";
-import { type PlanDraft, withCut, withoutOwnTimes, withoutVerdict } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { format, lengthIn, localise, massIn, temperatureIn } from "@/lib/units";
+import { complaintOf } from "@/kitchen/complaint";
+import { withCut, withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import { isAtRisk } from "@/kitchen/requests";
+import type { PlanDraft } from "@/lib/address";
+import { format, lengthIn, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
@@ -15,6 +18,8 @@ interface Props {
   draft: PlanDraft;
   onChange: (draft: PlanDraft) => void;
   failure: ApiFailure | null;
+  /** The school that a plan takes when none is asked for. */
+  usualSchool: School | null;
   fishButton: RefObject<HTMLButtonElement | null>;
 }
 
@@ -41,6 +46,7 @@ export const Sentence = memo(function Sentence({
   draft,
   onChange,
   failure,
+  usualSchool,
   fishButton,
 }: Props) {
   const { preferences, change } = usePreferences();
@@ -59,16 +65,12 @@ export const Sentence = memo(function Sentence({
   const variants = method?.variants ?? [];
   const variant = variants.find((v) => v.id === draft.variant) ?? variants[0];
   const book = catalogue.bands.find((b) => b.id === "by_the_book");
-  const complaint = (field: string) => {
-    const found = failure?.fields.find((f) => f.field === field);
-    return found ? localise(found.message, preferences) : undefined;
-  };
+  const complaint = (field: string) => complaintOf(failure, field, preferences);
   const count = piece.count ?? 1;
   const weight = piece.weight_g;
   const many = COUNTS[count] ?? String(count);
   const schools = method?.schools ?? [];
-  const school =
-    draft.school ?? (schools[0] === "skin_side" && !piece.skin ? "two_sided" : schools[0]);
+  const school = draft.school ?? usualSchool;
   return (
     <h1 className="max-w-5xl font-display text-xl leading-[1.75] sm:text-[1.65rem] sm:leading-[1.6]">
       <Blank
@@ -272,7 +274,7 @@ export const Sentence = memo(function Sentence({
         />
       </Blank>
       , to{" "}
-      {preferences.atRisk ? (
+      {isAtRisk(draft, preferences) ? (
         // Guests at risk leave no choice.
         <span>{book ? `${book.name}, for guests at risk` : "by the book"}</span>
       ) : piece.freshness === "cook_through" ? (
@@ -424,8 +426,7 @@ function schoolText(school: School, skin: boolean): string {
 }
 
 function bandAim(catalogue: Catalogue, id: string): number | undefined {
-  const band = catalogue.bands.find((b) => b.id === id);
-  return band && (band.to_c ? (band.from_c + band.to_c) / 2 : band.from_c);
+  return catalogue.bands.find((b) => b.id === id)?.aim_c;
 }
 
 function donenessText(

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Plan } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
 

@@ -1,8 +1,9 @@
 import type { RefObject } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Catalogue } from "@/api/client";
-import { type PlanDraft, withMethod } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
+import { withMethod } from "@/kitchen/piece";
+import { usePreferences } from "@/kitchen/preferences";
+import type { PlanDraft } from "@/lib/address";
 import { keyedMethods } from "./MethodRow";
 
 interface Hands {

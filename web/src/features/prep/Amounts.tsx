@@ -1,6 +1,5 @@
-import type { Amount, Prep, VesselFill } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
-import type { PrepDraft } from "@/lib/prepAddress";
+import type { Amount, Prep, PrepChoices, VesselFill } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
 import { wait } from "@/lib/time";
 import { format, lengthIn, localise, massIn } from "@/lib/units";
 import { Stepper } from "@/ui/Stepper";
@@ -8,15 +7,15 @@ import { VesselPicture } from "./VesselPicture";
 
 interface Props {
   prep: Prep;
-  draft: PrepDraft;
+  choices: PrepChoices;
   guests: number;
-  onChange: (part: Partial<PrepDraft>) => void;
+  onChange: (part: Partial<PrepChoices>) => void;
 }
 
 const COUNT = { unit: "", step: 1, digits: 0, show: (n: number) => n, read: Math.round };
 
 /** What to weigh out for these pieces. */
-export function Amounts({ prep, draft, guests, onChange }: Props) {
+export function Amounts({ prep, choices, guests, onChange }: Props) {
   return (
     <section aria-labelledby="amounts" className="grid gap-4">
       <h2 id="amounts" className="font-bold font-display text-xl">
@@ -28,7 +27,9 @@ export function Amounts({ prep, draft, guests, onChange }: Props) {
           amount={amount}
           onTake={(id) => {
             const others = amount.others.map((o) => o.id).concat(amount.id);
-            onChange({ mixtures: [...draft.mixtures.filter((m) => !others.includes(m)), id] });
+            onChange({
+              mixtures: [...(choices.mixtures ?? []).filter((m) => !others.includes(m)), id],
+            });
           }}
         />
       ))}
@@ -39,7 +40,7 @@ export function Amounts({ prep, draft, guests, onChange }: Props) {
           narrow
           label="Servings of chips"
           quantity={COUNT}
-          value={draft.chips}
+          value={choices.chips ?? 0}
           onChange={(chips) => {
             if (chips >= 0) onChange({ chips });
           }}
@@ -48,14 +49,14 @@ export function Amounts({ prep, draft, guests, onChange }: Props) {
           <input
             type="checkbox"
             className="checkbox"
-            checked={draft.sauce}
+            checked={choices.sauce ?? false}
             onChange={(event) => {
               onChange({ sauce: event.target.checked });
             }}
           />
           Butter sauce
         </label>
-        {draft.sauce && (
+        {choices.sauce && (
           <Stepper
             narrow
             label="Guests"

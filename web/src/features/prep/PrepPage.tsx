@@ -1,17 +1,25 @@
 import { CalendarDays, FileJson, Printer } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { CatalogueGate } from "@/api/CatalogueGate";
-import { ApiFailure, type Catalogue, type Prep } from "@/api/client";
+import { ApiFailure, type Catalogue, type Prep, type PrepChoices } from "@/api/client";
 import { usePrep } from "@/api/prep";
-import { type PlanDraft, readAddress, writeAddress } from "@/lib/planAddress";
-import { usePreferences } from "@/lib/preferences";
-import { type PrepDraft, readPrep, toPrep, writePrep } from "@/lib/prepAddress";
+import { complaintOf } from "@/kitchen/complaint";
+import { houseDoneness, usePreferences } from "@/kitchen/preferences";
+import { toPrep } from "@/kitchen/requests";
+import {
+  type PlanDraft,
+  type PrepDraft,
+  readAddress,
+  readPrep,
+  writeAddress,
+  writePrep,
+} from "@/lib/address";
 import { civil, clock, nextAt, timeOfDay, wait } from "@/lib/time";
 import { lengthIn, localise } from "@/lib/units";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
+import { toast } from "@/ui/toast";
 import { Amounts } from "./Amounts";
 import { download } from "./download";
 import { Questions } from "./Questions";
@@ -52,8 +60,8 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
   const { preferences } = usePreferences();
   const [plan, draft] = useMemo(() => {
     const read = new URLSearchParams(address);
-    return [readAddress(read, preferences.house), readPrep(read)];
-  }, [address, preferences.house]);
+    return [readAddress(read, houseDoneness(preferences)), readPrep(read)];
+  }, [address, preferences]);
   const request = useMemo(
     () => toPrep(plan, draft, preferences, gearOf(catalogue)),
     [plan, draft, preferences, catalogue],
@@ -67,13 +75,14 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
   const change = (part: Partial<PrepDraft>) => {
     write(plan, { ...draft, ...part });
   };
+  const { choices } = draft;
+  const choose = (part: Partial<PrepChoices>) => {
+    change({ choices: { ...choices, ...part } });
+  };
   const setPiece = (part: Partial<PlanDraft["piece"]>) => {
     write({ ...plan, piece: { ...plan.piece, ...part } }, draft);
   };
-  const complaint = (field: string) => {
-    const found = error?.fields.find((f) => f.field === field);
-    return found ? localise(found.message, preferences) : undefined;
-  };
+  const complaint = (field: string) => complaintOf(error, field, preferences);
   const species = catalogue.species.find((s) => s.id === plan.piece.species);
   const needs = catalogue.methods.find((m) => m.id === plan.method)?.needs[0];
   const vessels = catalogue.gear.filter((g) => needs !== undefined && g.kinds.includes(needs));
@@ -138,14 +147,14 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
         <Segmented
           stacked="row"
           label="The fish is"
-          value={draft.thaw ?? "fresh"}
+          value={choices.thaw?.place ?? "fresh"}
           options={[
             ["fresh", "fresh"],
             ["fridge", "frozen: fridge"],
             ["cold_water", "frozen: water"],
           ]}
           onChange={(state) => {
-            change({ thaw: state === "fresh" ? null : state });
+            choose({ thaw: state === "fresh" ? null : { ...choices.thaw, place: state } });
           }}
         />
       </div>
@@ -173,14 +182,14 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
                 startAt={before(heatAt, data.lead_s)}
                 heatAt={heatAt}
                 now={now}
-                inFridge={draft.thaw === "fridge"}
-                packMm={draft.packMm ?? plan.piece.thickness_mm}
-                complaint={complaint("thaw.pack_mm")}
-                onPack={(packMm) => {
-                  change({ packMm });
+                inFridge={choices.thaw?.place === "fridge"}
+                packMm={choices.thaw?.pack_mm ?? plan.piece.thickness_mm}
+                complaint={complaint("choices.thaw.pack_mm")}
+                onPack={(pack_mm) => {
+                  choose({ thaw: { ...choices.thaw, pack_mm } });
                 }}
                 onWater={() => {
-                  change({ thaw: "cold_water" });
+                  choose({ thaw: { ...choices.thaw, place: "cold_water" } });
                 }}
               />
             )}
@@ -188,26 +197,26 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
             <Questions
               questions={data.questions}
               onTake={(question, side) => {
-                change({ schools: { ...draft.schools, [question]: side } });
+                choose({ sides: { ...choices.sides, [question]: side } });
               }}
             />
           </div>
           <div className="grid min-w-0 gap-5 print:mt-5">
             <Amounts
               prep={data}
-              draft={draft}
-              guests={draft.guests ?? plan.piece.count ?? 1}
-              onChange={change}
+              choices={choices}
+              guests={choices.guests ?? plan.piece.count ?? 1}
+              onChange={choose}
             />
             <SaltPanel
               catalogue={catalogue}
               salt={data.salt ?? null}
-              choice={draft.salt}
+              choice={choices.salt ?? {}}
               marinade={data.marinade ?? null}
               skin={plan.piece.skin ?? false}
               complaint={complaint}
               onChange={(salt) => {
-                change({ salt });
+                choose({ salt });
               }}
             />
             <Mind prep={data} />

@@ -1,7 +1,7 @@
 import type { Catalogue, Marinade, Salt, SaltChoice } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { wait } from "@/lib/time";
-import { format, localise, massIn } from "@/lib/units";
+import { format, lengthIn, localise, massIn } from "@/lib/units";
 import { Stepper } from "@/ui/Stepper";
 import { SaltProfile } from "./SaltProfile";
 
@@ -25,14 +25,14 @@ const VERDICTS = {
 const MINUTES = { unit: "min", step: 1, digits: 0, show: (n: number) => n, read: Math.round };
 const GRAMS = { unit: "g", step: 0.1, digits: 1, show: (n: number) => n, read: (n: number) => n };
 
-/** Salt: the school, and where it is when the fish meets the heat. */
+/** Salt: the way, and where it is when the fish meets the heat. */
 export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, onChange }: Props) {
   const { preferences } = usePreferences();
-  const id = choice.school ?? salt?.school ?? "just_before";
-  const school = catalogue.saltings.find((s) => s.id === id);
-  const kind = school?.kind ?? "dry";
-  const usual = 100 * ((kind === "brine" ? school?.brine_share : school?.salt_share) ?? 0.01);
-  const minutes = choice.minutes ?? school?.usual_min ?? 0;
+  const id = choice.salting ?? salt?.salting ?? "just_before";
+  const salting = catalogue.saltings.find((s) => s.id === id);
+  const kind = salting?.kind ?? "dry";
+  const usual = 100 * ((kind === "brine" ? salting?.brine_share : salting?.salt_share) ?? 0.01);
+  const minutes = choice.minutes ?? salting?.usual_min ?? 0;
   const mass = massIn(preferences);
   return (
     <section aria-labelledby="salt" className="grid gap-3">
@@ -43,12 +43,12 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
         <span className="sr-only">School of salting</span>
         <select
           className="select h-11 w-full text-base"
-          value={salt || choice.school ? id : "none"}
+          value={salt || choice.salting ? id : "none"}
           onChange={(event) => {
-            onChange(event.target.value === "none" ? {} : { school: event.target.value });
+            onChange(event.target.value === "none" ? {} : { salting: event.target.value });
           }}
         >
-          {!salt && !choice.school && <option value="none">the coat brings it</option>}
+          {!salt && !choice.salting && <option value="none">the coat brings it</option>}
           {catalogue.saltings.map((s) => (
             <option key={s.id} value={s.id}>
               {s.name}
@@ -63,9 +63,9 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
           %.
         </p>
       )}
-      {complaint("salt.school") && (
+      {complaint("choices.salt.salting") && (
         <p role="alert" className="text-error text-sm">
-          {complaint("salt.school")}
+          {complaint("choices.salt.salting")}
         </p>
       )}
       {salt && (
@@ -88,9 +88,9 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
               }
               value={minutes}
               onChange={(n) => {
-                onChange({ ...choice, school: id, minutes: n });
+                onChange({ ...choice, salting: id, minutes: n });
               }}
-              error={complaint("salt.minutes")}
+              error={complaint("choices.salt.minutes")}
             />
             <Stepper
               narrow
@@ -98,9 +98,9 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
               quantity={GRAMS}
               value={choice.percent ?? usual}
               onChange={(percent) => {
-                onChange({ ...choice, school: id, percent: Math.round(percent * 100) / 100 });
+                onChange({ ...choice, salting: id, percent: Math.round(percent * 100) / 100 });
               }}
-              error={complaint("salt.percent")}
+              error={complaint("choices.salt.percent")}
             />
             <label className="flex min-h-11 cursor-pointer items-center gap-2 self-end">
               <input
@@ -108,7 +108,7 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
                 className="checkbox"
                 checked={salt.rinse}
                 onChange={(event) => {
-                  onChange({ ...choice, school: id, rinse: event.target.checked });
+                  onChange({ ...choice, salting: id, rinse: event.target.checked });
                 }}
               />
               Rinse
@@ -119,9 +119,9 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
               quantity={{ ...MINUTES, step: 15 }}
               value={choice.rest_min ?? 0}
               onChange={(n) => {
-                if (n >= 0) onChange({ ...choice, school: id, rest_min: n });
+                if (n >= 0) onChange({ ...choice, salting: id, rest_min: n });
               }}
-              error={complaint("salt.rest_min")}
+              error={complaint("choices.salt.rest_min")}
             />
           </div>
           <div className="flex items-start gap-4">
@@ -140,7 +140,7 @@ export function SaltPanel({ catalogue, salt, choice, marinade, skin, complaint, 
               [
                 ["Salt", `${salt.salt_g} g`],
                 ...(salt.water_g > 0 ? [["In water", format(mass, salt.water_g)] as const] : []),
-                ["Outer 2 mm", `${salt.surface_percent} %`],
+                [`Outer ${format(lengthIn(preferences), 2)}`, `${salt.surface_percent} %`],
                 ["In the flesh", `${salt.mean_percent} %`],
                 ["Still on it", `${salt.left_on_g} g`],
                 ["Water drawn", `${salt.drawn_g} g`],

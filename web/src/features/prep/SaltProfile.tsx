@@ -1,7 +1,7 @@
-import { scaleLinear } from "d3-scale";
 import { area, curveMonotoneY } from "d3-shape";
 import type { Salt } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
+import { linear } from "@/lib/scale";
 import { format, lengthIn } from "@/lib/units";
 
 const WIDTH = 148;
@@ -18,8 +18,9 @@ export function SaltProfile({ salt, skin }: { salt: Salt; skin: boolean }) {
   const topMm = (heights[last] ?? 0) + (heights[0] ?? 0);
   // The very edge would squeeze all the rest: it may run off the scale.
   const most = Math.max(1, Math.ceil(1.2 * salt.surface_percent));
-  const x = scaleLinear([0, most], [LEFT, WIDTH - 8]).clamp(true);
-  const y = scaleLinear([0, topMm], [HEIGHT - BOTTOM, 4]);
+  const across = linear([0, most], [LEFT, WIDTH - 8]);
+  const x = (percent: number) => across(Math.min(percent, most));
+  const y = linear([0, topMm], [HEIGHT - BOTTOM, 4]);
   const shape = area<number>()
     .x0(x(0))
     .x1((_, i) => x(salt.salt_percent[i] ?? 0))

@@ -1,5 +1,5 @@
 import type { ThawAnswer } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { timeOfDay, wait } from "@/lib/time";
 import { lengthIn, localise } from "@/lib/units";
 import { CoolingChart } from "@/ui/CoolingChart";

@@ -1,6 +1,6 @@
 import { Hand, Hourglass } from "lucide-react";
 import type { Prep, PrepStep } from "@/api/client";
-import { usePreferences } from "@/lib/preferences";
+import { usePreferences } from "@/kitchen/preferences";
 import { clock, timeOfDay, wait } from "@/lib/time";
 import { localise } from "@/lib/units";
 

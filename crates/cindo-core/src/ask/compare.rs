@@ -1,0 +1,343 @@
+//! Which method, and why: every method for one piece, best fit first.
+
+use serde::{Deserialize, Serialize};
+
+use crate::catalogue::{Catalogue, GearKind, Method, Smell};
+use crate::error::{FieldError, Problems};
+use crate::piece::Piece;
+use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
+use crate::say::{MM, clock, sentence};
+use crate::setup::{
+    Doneness, Limit, PlanRequest, Resolved, check_board, check_doneness, longest_mm, resolve,
+};
+
+/// What to compare for.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct CompareRequest {
+    /// The piece.
+    pub piece: Piece,
+    /// Target; the usual one of the kind when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub doneness: Option<Doneness>,
+    /// Height above sea level, m, −430 to 5500.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub altitude_m: Option<f64>,
+    /// Ids of the gear at hand; everything that the catalogue knows when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gear: Option<Vec<String>>,
+    /// Guests at risk eat it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_risk: Option<bool>,
+}
+
+/// A small picture of the strip.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct SmallStrip {
+    /// Times, s.
+    pub time_s: Vec<f64>,
+    /// Temperatures, °C, indexed `[time][height]`, lowest first.
+    pub temperature_c: Vec<Vec<f64>>,
+    /// Crust at the face that went down first, mm.
+    pub crust_bottom_mm: Vec<f64>,
+    /// Crust at the other face, mm.
+    pub crust_top_mm: Vec<f64>,
+    /// Turns, s.
+    pub turns_s: Vec<f64>,
+}
+
+/// What a method comes to.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Outcome {
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// Where the knob stands.
+    pub knob: String,
+    /// First turn, s.
+    pub flip_s: Option<f64>,
+    /// Off the heat, s.
+    pub pull_s: f64,
+    /// Rest, s.
+    pub rest_s: f64,
+    /// Preheat, heat and rest, s.
+    pub total_s: f64,
+    /// Time to heat up, s.
+    pub preheat_s: f64,
+    /// Seconds between the earliest and the latest pull that stay in the band; none where hotter is only firmer.
+    pub window_s: Option<f64>,
+    /// The result in numbers.
+    pub quality: Quality,
+    /// Seconds that a cook stands by it.
+    pub hands_on_s: f64,
+    /// Core at its peak, °C.
+    pub core_peak_c: f64,
+    /// Target temperature that the colours of the strip centre on, °C.
+    pub aim_c: f64,
+    /// The strip.
+    pub strip: SmallStrip,
+}
+
+/// One method in the comparison.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Compared {
+    /// Id of the method.
+    pub method: String,
+    /// Its name.
+    pub name: String,
+    /// How well it suits the piece, 0 to 100.
+    pub fit: f64,
+    /// Whether a cook would take it at all: fit 40 and up, with the gear at hand.
+    pub suits: bool,
+    /// The reason that weighs most, as a sentence.
+    pub reason: String,
+    /// Every reason, weightiest first.
+    pub reasons: Vec<String>,
+    /// Gear needed.
+    pub gear: Vec<String>,
+    /// Gear needed but not at hand.
+    pub missing: Vec<String>,
+    /// Smell and smoke.
+    pub smell: Smell,
+    /// What it comes to; none when the target cannot be reached or gear is missing.
+    pub outcome: Option<Outcome>,
+}
+
+/// Every method for one piece, best fit first.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CompareAnswer {
+    /// Name of the target.
+    pub target_name: String,
+    /// The doneness compared for.
+    pub doneness: Doneness,
+    /// Methods.
+    pub methods: Vec<Compared>,
+}
+
+/// Fit from which a cook would take a method.
+const SUITS: f64 = 40.0;
+/// A window this long neither helps nor hurts, s; each doubling is worth so many points, within
+/// limits. Modelling choices, like all points.
+const PLAIN_WINDOW_S: f64 = 60.0;
+const WINDOW_POINTS: f64 = 3.5;
+const MOST_WINDOW_POINTS: f64 = 12.0;
+/// A window shorter than this is said, s.
+const TIGHT_WINDOW_S: f64 = 25.0;
+/// Window from which a method forgives, s.
+const FORGIVING_WINDOW_S: f64 = 150.0;
+const SCORCH_POINTS: f64 = -30.0;
+const FIRM_FREE_SHARE: f64 = 0.3;
+const FIRM_POINTS: f64 = -50.0;
+const TEAR_LIKELY: f64 = 0.5;
+const TEAR_POINTS: f64 = -12.0;
+const TOO_LONG_POINTS: f64 = -30.0;
+const MISSING_POINTS: f64 = -100.0;
+const OUT_OF_REACH_POINTS: f64 = -100.0;
+
+/// Compares every method.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed.
+pub fn compare(
+    catalogue: &Catalogue,
+    request: &CompareRequest,
+) -> Result<CompareAnswer, Vec<FieldError>> {
+    let mut problems = Problems::new();
+    let species = catalogue.species(&request.piece.species);
+    let usual = species.map(|s| Doneness::Band(s.usual_doneness.clone()));
+    let doneness = request.doneness.clone().or(usual).unwrap_or_default();
+    let base = PlanRequest {
+        piece: request.piece.clone(),
+        doneness: doneness.clone(),
+        altitude_m: request.altitude_m,
+        at_risk: request.at_risk,
+        ..PlanRequest::default()
+    };
+    let board = check_board(catalogue, &base, &mut problems);
+    let target = board
+        .and_then(|board| check_doneness(catalogue, &base, &board, Limit::INTACT, &mut problems));
+    if let Some(listed) = &request.gear {
+        for (i, id) in listed.iter().enumerate() {
+            if catalogue.gear(id).is_none() {
+                problems.add(&format!("gear.{i}"), format!("`{id}` is not gear that Cindo knows"));
+            }
+        }
+    }
+    problems.finish()?;
+    let mut methods: Vec<Compared> =
+        catalogue.methods.iter().map(|method| entry(catalogue, request, &base, method)).collect();
+    methods.sort_by(|a, b| b.fit.total_cmp(&a.fit));
+    Ok(CompareAnswer {
+        target_name: target.map_or_else(String::new, |t| t.name),
+        doneness,
+        methods,
+    })
+}
+
+/// Reasons with their points.
+#[derive(Default)]
+struct Scores(Vec<(f64, String)>);
+
+impl Scores {
+    fn add(&mut self, points: f64, reason: impl Into<String>) {
+        self.0.push((points, reason.into()));
+    }
+}
+
+fn missing(catalogue: &Catalogue, at_hand: Option<&[String]>, method: &Method) -> Vec<GearKind> {
+    let Some(at_hand) = at_hand else { return Vec::new() };
+    let has = |kind: &GearKind| {
+        at_hand.iter().filter_map(|id| catalogue.gear(id)).any(|gear| gear.kinds.contains(kind))
+    };
+    method.needs.iter().copied().filter(|kind| !has(kind)).collect()
+}
+
+fn entry(
+    catalogue: &Catalogue,
+    request: &CompareRequest,
+    base: &PlanRequest,
+    method: &Method,
+) -> Compared {
+    let mut scores = Scores::default();
+    let piece = &request.piece;
+    if let (Some(species), Some(cut)) =
+        (catalogue.species(&piece.species), catalogue.cut(&piece.cut))
+    {
+        for rule in &method.fit {
+            if rule.applies(species, cut, piece.thickness_mm, piece.skin) {
+                scores.add(rule.points, rule.reason.clone());
+            }
+        }
+    }
+    let lacking = missing(catalogue, request.gear.as_deref(), method);
+    let mut gear: Vec<String> = method.needs.iter().map(ToString::to_string).collect();
+    let mut outcome = None;
+    if lacking.is_empty() {
+        let asked =
+            PlanRequest { method: method.id.clone(), gear: request.gear.clone(), ..base.clone() };
+        match resolve(catalogue, &asked) {
+            Ok(resolved) => {
+                gear = resolved.setup.gear.iter().map(|g| g.name.clone()).collect();
+                outcome = run(&resolved, &mut scores);
+            }
+            Err(errors) => {
+                let why = errors.into_iter().map(|e| e.message).collect::<Vec<_>>().join("; ");
+                scores.add(OUT_OF_REACH_POINTS, sentence(&why));
+            }
+        }
+    } else {
+        let names: Vec<String> = lacking.iter().map(ToString::to_string).collect();
+        scores.add(MISSING_POINTS, format!("Needs {}.", names.join(" and ")));
+    }
+    let sum: f64 = scores.0.iter().map(|s| s.0).sum();
+    let fit = (method.fit_base + sum).clamp(0.0, 100.0);
+    // What speaks for a method leads when it suits, what speaks against it when it does not.
+    let suits = fit >= SUITS && outcome.is_some();
+    let sign = if suits { 1.0 } else { -1.0 };
+    scores.0.sort_by(|a, b| (sign * b.0).total_cmp(&(sign * a.0)));
+    // A method that suits without anything special to say for it says what it is.
+    scores.0.retain(|(_, reason)| !reason.is_empty());
+    let reason = scores.0.first().filter(|(points, _)| sign * points > 0.0);
+    let reason = reason.map_or_else(|| method.about.clone(), |(_, why)| why.clone());
+    let reasons: Vec<String> = scores.0.into_iter().map(|s| s.1).collect();
+    Compared {
+        method: method.id.clone(),
+        name: method.name.clone(),
+        fit: fit.round(),
+        suits,
+        reason,
+        reasons,
+        gear,
+        missing: lacking.iter().map(ToString::to_string).collect(),
+        smell: method.smell,
+        outcome,
+    }
+}
+
+/// Runs one method and scores what the simulation shows.
+fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
+    let setup = &resolved.setup;
+    let solved = match solve(resolved, Effort::COMPARED) {
+        Ok(solved) => solved,
+        Err(errors) => {
+            let why = errors.first().map(|e| e.message.clone()).unwrap_or_default();
+            scores.add(OUT_OF_REACH_POINTS, sentence(&why));
+            return None;
+        }
+    };
+    let quality = judge(setup, &solved.schedule, solved.pull_s, &solved.record);
+    let window_s = compared_window(resolved, &solved);
+    if let Some(window_s) = window_s {
+        let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
+            .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
+        // A window like any other counts but is not worth a sentence.
+        let reason = if window_s < TIGHT_WINDOW_S {
+            format!("Unforgiving: only {window_s:.0} s between under and over.")
+        } else if window_s > FORGIVING_WINDOW_S {
+            format!("Forgiving: {} of room for error.", clock(window_s))
+        } else {
+            String::new()
+        };
+        scores.add(points, reason);
+    }
+    if scorches(&solved.record) {
+        scores.add(SCORCH_POINTS, "The face scorches before the middle is done.");
+    }
+    if quality.firm_share > FIRM_FREE_SHARE {
+        scores.add(
+            FIRM_POINTS * (quality.firm_share - FIRM_FREE_SHARE),
+            format!("{:.0} % of the flesh gets firm or worse.", quality.firm_share * 100.0),
+        );
+    }
+    if quality.tear_risk.is_some_and(|risk| risk > TEAR_LIKELY) {
+        scores.add(TEAR_POINTS, "Likely to stick and tear.");
+    }
+    if let Some(vessel) = setup.gear.first()
+        && setup.length_m * 1000.0 > longest_mm(vessel)
+    {
+        scores.add(
+            TOO_LONG_POINTS,
+            format!(
+                "About {:.0}{MM} long: does not fit the {}.",
+                setup.length_m * 1000.0,
+                vessel.name
+            ),
+        );
+    }
+    let preheat_s = preheat_s(setup, &solved.trial);
+    let rest_s = solved.record.ending.rest_s.round();
+    let turns = solved.schedule.turns_s.len() as f64;
+    let record = solved.record;
+    Some(Outcome {
+        medium_c: setup.medium_c.round(),
+        knob: setup.look().map_or_else(String::new, |l| l.knob.clone()),
+        flip_s: solved.schedule.turns_s.first().map(|s| s.round()),
+        pull_s: solved.pull_s.round(),
+        rest_s,
+        total_s: (preheat_s + solved.pull_s + rest_s).round(),
+        preheat_s: preheat_s.round(),
+        window_s: window_s.map(f64::round),
+        quality,
+        hands_on_s: (setup.method.attention * solved.pull_s
+            + HANDLING_S * f64::from(setup.count)
+            + TURN_S * turns.min(6.0))
+        .round(),
+        core_peak_c: (record.ending.peak_c * 10.0).round() / 10.0,
+        aim_c: resolved.target.aim_c,
+        strip: SmallStrip {
+            time_s: record.section.time_s,
+            temperature_c: record.section.temperature_c,
+            crust_bottom_mm: record.series.crust_bottom_mm,
+            crust_top_mm: record.series.crust_top_mm,
+            turns_s: solved.schedule.turns_s,
+        },
+    })
+}
+
+/// Hands for putting one piece in and taking it out, and for one turn, s (common practice).
+const HANDLING_S: f64 = 15.0;
+const TURN_S: f64 = 10.0;

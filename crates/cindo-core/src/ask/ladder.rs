@@ -1,0 +1,124 @@
+//! ask
+
+use serde::{Deserialize, Serialize};
+
+use super::THICKNESS_MM;
+use super::tempered::TEMPERED_C;
+use crate::catalogue::Catalogue;
+use crate::error::{FieldError, Problems};
+use crate::piece::COLD_C;
+use crate::plan::{Effort, compared_window, solve};
+use crate::setup::{PlanRequest, resolve};
+
+/// One dish, one pan, one doneness over thickness and start.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct LadderRequest {
+    /// The dish.
+    pub plan: PlanRequest,
+    /// Thinnest, mm, 4 to 120; 8 mm under the plan's when left out.
+    #[serde(default)]
+    pub from_mm: Option<f64>,
+    /// Thickest, mm, up to 120; 10 mm over the plan's when left out.
+    #[serde(default)]
+    pub to_mm: Option<f64>,
+    /// Step, mm, 1 to 20; 2 when left out.
+    #[serde(default)]
+    pub step_mm: Option<f64>,
+}
+
+/// One cell of the ladder.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Rung {
+    /// Turn, s.
+    pub flip_s: Option<f64>,
+    /// Out, s.
+    pub pull_s: f64,
+    /// Rest, s.
+    pub rest_s: f64,
+    /// Window, s.
+    pub window_s: Option<f64>,
+}
+
+/// One thickness of the ladder.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LadderRow {
+    /// Thickness, mm.
+    pub thickness_mm: f64,
+    /// One for each start; none where the target cannot be reached.
+    pub cells: Vec<Option<Rung>>,
+}
+
+/// The ladder.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LadderAnswer {
+    /// Temperatures at the start, °C.
+    pub start_c: Vec<f64>,
+    /// Thickness down.
+    pub rows: Vec<LadderRow>,
+    /// Name of the target.
+    pub target_name: String,
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+}
+
+/// Most rows of a ladder.
+const MOST_ROWS: u32 = 30;
+
+/// A table to hang at the station.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed.
+pub fn ladder(
+    catalogue: &Catalogue,
+    request: &LadderRequest,
+) -> Result<LadderAnswer, Vec<FieldError>> {
+    let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
+    let resolved = resolve(catalogue, &plan)?;
+    let now_mm = plan.piece.thickness_mm;
+    let from_mm = request.from_mm.unwrap_or((now_mm - 8.0).max(THICKNESS_MM.0));
+    let to_mm = request.to_mm.unwrap_or((now_mm + 10.0).min(THICKNESS_MM.1));
+    let step_mm = request.step_mm.unwrap_or(2.0);
+    let mut problems = Problems::new();
+    problems.range("from_mm", from_mm, THICKNESS_MM.0, THICKNESS_MM.1, "mm");
+    problems.range("to_mm", to_mm, from_mm.max(THICKNESS_MM.0), THICKNESS_MM.1, "mm");
+    problems.range("step_mm", step_mm, 1.0, 20.0, "mm");
+    if (to_mm - from_mm) / step_mm > f64::from(MOST_ROWS) {
+        problems
+            .add("step_mm", format!("would give more than {MOST_ROWS} rows; take a larger step"));
+    }
+    problems.finish()?;
+    let starts = vec![COLD_C, TEMPERED_C];
+    let rung = |mm: f64, start_c: f64| {
+        let mut cell = plan.clone();
+        cell.piece.thickness_mm = mm;
+        cell.piece.start_c = start_c;
+        cell.piece.tail_mm = None;
+        let resolved = resolve(catalogue, &cell).ok()?;
+        let solved = solve(&resolved, Effort::COMPARED).ok()?;
+        Some(Rung {
+            flip_s: solved.schedule.turns_s.first().map(|s| s.round()),
+            pull_s: solved.pull_s.round(),
+            rest_s: solved.record.ending.rest_s.round(),
+            window_s: compared_window(&resolved, &solved).map(f64::round),
+        })
+    };
+    let rows = (0..=MOST_ROWS)
+        .map(|i| from_mm + step_mm * f64::from(i))
+        .take_while(|mm| *mm <= to_mm + 1e-9)
+        .map(|mm| LadderRow {
+            thickness_mm: mm,
+            cells: starts.iter().map(|start_c| rung(mm, *start_c)).collect(),
+        })
+        .collect();
+    Ok(LadderAnswer {
+        start_c: starts,
+        rows,
+        target_name: resolved.target.name.clone(),
+        medium_c: resolved.setup.medium_c,
+    })
+}

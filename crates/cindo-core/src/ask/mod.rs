@@ -1,0 +1,123 @@
+//! Questions asked backwards: what heat for this time, how thick for this heat and time, what does
+//! tempering change, and the ladder of thicknesses for one dish.
+
+pub mod compare;
+mod heat;
+pub mod instead;
+pub mod ladder;
+mod tempered;
+mod thickness;
+
+use serde::{Deserialize, Serialize};
+
+use crate::catalogue::Catalogue;
+use crate::error::{FieldError, Problems, within};
+use crate::plan::{Effort, Solved, solve};
+use crate::setup::{PlanRequest, resolve};
+use heat::heat;
+use tempered::tempered;
+use thickness::thickness;
+
+/// What is asked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Ask {
+    /// Ready in so many seconds: what heat?
+    Heat,
+    /// This heat and this time: how thick?
+    Thickness,
+    /// From the fridge or tempered: what changes?
+    Tempered,
+}
+
+/// A question asked backwards.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct BackwardsRequest {
+    /// The plan that it is about.
+    pub plan: PlanRequest,
+    /// What is asked.
+    pub ask: Ask,
+    /// When it is to be served, s after it met the heat, 30 to 14 400; not for `tempered`.
+    #[serde(default)]
+    pub ready_s: Option<f64>,
+}
+
+/// The answer to a question asked backwards.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct BackwardsAnswer {
+    /// What was asked.
+    pub ask: Ask,
+    /// The heat (°C), thickness (mm) or difference of the pull (s).
+    pub value: f64,
+    /// Off the heat then, s.
+    pub pull_s: f64,
+    /// Served then, s.
+    pub ready_s: f64,
+    /// As a sentence.
+    pub sentence: String,
+    /// The plan that does it.
+    pub plan: PlanRequest,
+}
+
+/// Thickness that may be proposed, mm.
+pub(super) const THICKNESS_MM: (f64, f64) = (4.0, 120.0);
+
+/// Ready within this of what was asked, s.
+pub(super) const READY_TOLERANCE_S: f64 = 3.0;
+
+pub(super) fn solved<'a>(
+    catalogue: &'a Catalogue,
+    request: &PlanRequest,
+) -> Result<Solved<'a>, Vec<FieldError>> {
+    solve(&resolve(catalogue, request)?, Effort::COMPARED)
+}
+
+pub(super) fn ready(solved: &Solved<'_>) -> f64 {
+    solved.pull_s + solved.record.ending.rest_s
+}
+
+/// Answers a question asked backwards.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed; `ready_s` when no heat or thickness does it.
+pub fn backwards(
+    catalogue: &Catalogue,
+    request: &BackwardsRequest,
+) -> Result<BackwardsAnswer, Vec<FieldError>> {
+    // The cook's own turn and pull are what is being looked for anew.
+    let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
+    let resolved = resolve(catalogue, &plan).map_err(|errors| within("plan", errors))?;
+    if request.ask == Ask::Tempered {
+        return tempered(catalogue, &plan);
+    }
+    let mut problems = Problems::new();
+    let Some(ready_s) = request.ready_s else {
+        problems.add("ready_s", "say when it is to be served, 30 to 14400 s");
+        problems.finish()?;
+        return Err(Vec::new());
+    };
+    problems.range("ready_s", ready_s, 30.0, 14_400.0, "s");
+    let method = resolved.setup.method;
+    match (request.ask, method.range_c) {
+        (Ask::Heat, Some(range)) => {
+            problems.finish()?;
+            heat(catalogue, &plan, ready_s, range, &method.medium)
+        }
+        (Ask::Heat, None) => {
+            problems.add(
+                "ask",
+                format!("{} is always at boiling point; ask how thick instead", method.medium),
+            );
+            problems.finish()?;
+            Err(Vec::new())
+        }
+        _ => {
+            problems.finish()?;
+            thickness(catalogue, &plan, ready_s)
+        }
+    }
+}

@@ -1,0 +1,47 @@
+//! ask
+
+use super::{Ask, BackwardsAnswer, ready, solved};
+use crate::catalogue::Catalogue;
+use crate::error::FieldError;
+use crate::piece::COLD_C;
+use crate::plan::Solved;
+use crate::say::{CELSIUS, clock};
+use crate::setup::PlanRequest;
+
+pub(super) const TEMPERED_C: f64 = 15.0;
+
+pub(super) fn tempered(
+    catalogue: &Catalogue,
+    plan: &PlanRequest,
+) -> Result<BackwardsAnswer, Vec<FieldError>> {
+    let at = |start_c: f64| {
+        let mut other = plan.clone();
+        other.piece.start_c = start_c;
+        other
+    };
+    let cold = solved(catalogue, &at(COLD_C))?;
+    let warm_plan = at(TEMPERED_C);
+    let warm = solved(catalogue, &warm_plan)?;
+    let histamine = catalogue.species(&plan.piece.species).is_some_and(|s| s.histamine);
+    let caution = if histamine {
+        " But this kind makes histamine when kept warm: never temper it."
+    } else {
+        " Keep it to 30 minutes out of the cold."
+    };
+    let firm = |s: &Solved<'_>| s.record.firm_share * 100.0;
+    Ok(BackwardsAnswer {
+        ask: Ask::Tempered,
+        value: (cold.pull_s - warm.pull_s).round(),
+        pull_s: warm.pull_s.round(),
+        ready_s: ready(&warm).round(),
+        sentence: format!(
+            "From the fridge out at {}, tempered to {TEMPERED_C:.0}{CELSIUS} out at {}: {} sooner; firm or worse {:.0} % instead of {:.0} %.{caution}",
+            clock(cold.pull_s),
+            clock(warm.pull_s),
+            clock(cold.pull_s - warm.pull_s),
+            firm(&warm),
+            firm(&cold),
+        ),
+        plan: warm_plan,
+    })
+}

@@ -1,0 +1,163 @@
+//! Rules of safety: what a run reached, and what a cook has to be told.
+
+mod watch;
+
+pub use watch::{Verdict, Watch};
+
+use serde::Serialize;
+
+use crate::catalogue::{
+    Catalogue, Coating, Cut, Family, Fill, Liquid, Method, Oil, Origin, Rule, Species,
+};
+use crate::piece::STOOD_ABOUT_C;
+use crate::say::{CELSIUS, fill, percent};
+use crate::setup::{Limit, OIL_LEVEL_LIMIT};
+use cindo_heat::lethality::LISTERIA_6_LOG_MIN;
+
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
+/// Safety as the card shows it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Safety {
+    /// 63 °C for 15 s on end in the worst place (FDA Food Code 3-401.11).
+    pub reaches_63c_15s: bool,
+    /// Limit of this piece, °C: 63, or that of minced (68) or stuffed (74) fish.
+    pub limit_c: f64,
+    /// Time on end at that limit, s.
+    pub limit_hold_s: f64,
+    /// Whether the worst place holds that limit.
+    pub reaches_limit: bool,
+    /// Lethality in the worst place, minutes at 70 °C, z 7.5 K.
+    pub f70_min: f64,
+    /// Whether that is a 6-log reduction of Listeria: 2.0 min, a standard apart from the first.
+    pub listeria_6_log: bool,
+    /// 60 °C for 1 min on end in the worst place (EU 853/2004).
+    pub parasites_killed: bool,
+    /// What to tell the cook, most serious first.
+    pub cautions: Vec<String>,
+}
+
+#[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
+/// What the rules look at.
+#[derive(Debug, Clone, Copy)]
+pub struct Circumstances<'a> {
+    /// Kind of fish.
+    pub species: &'a Species,
+    /// Cut.
+    pub cut: &'a Cut,
+    /// Method.
+    pub method: &'a Method,
+    /// Figures of the worst cell.
+    pub verdict: Verdict,
+    /// Temperature at the start, °C.
+    pub start_c: f64,
+    /// Whether it was frozen against parasites.
+    pub frozen_for_parasites: bool,
+    /// Whether the doneness is one that suits this kind.
+    pub band_usual: bool,
+    /// Whether a face scorches.
+    pub scorches: bool,
+    /// What is on it.
+    pub coating: &'a Coating,
+    /// Stuffed.
+    pub stuffed: bool,
+    /// The fat in pan or pot.
+    pub oil: &'a Oil,
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// Level of the oil with the fish in, as a share of the pot's height.
+    pub oil_level_share: Option<f64>,
+    /// Guests at risk eat it.
+    pub at_risk: bool,
+    /// The look before buying said to cook it through.
+    pub cook_through: bool,
+}
+
+/// Oil this close to the lower end of its smoke point is warned of, K.
+const SMOKE_MARGIN_K: f64 = 5.0;
+
+impl Circumstances<'_> {
+    /// Whether a rule's caution is to be shown.
+    fn call_for(&self, rule: Rule) -> bool {
+        let c = self;
+        let fries = c.method.fill.is_some_and(|f: Fill| f.liquid == Liquid::Oil);
+        let in_fat = c.method.family == Family::Pan || fries;
+        let open_to_parasites = !c.verdict.parasites_killed && !c.frozen_for_parasites;
+        let fresh = c.species.freshwater && c.species.origin == Origin::WildFresh;
+        match rule {
+            Rule::MercuryAtRisk => c.species.mercury,
+            Rule::CiguateraAtRisk => c.species.ciguatera,
+            Rule::FreshwaterUndercooked => fresh && !c.verdict.parasites_killed,
+            Rule::Parasites => open_to_parasites && c.species.origin == Origin::WildSea,
+            Rule::ParasitesExemptFarmed => {
+                open_to_parasites && c.species.origin == Origin::FarmedPellet
+            }
+            Rule::ParasitesExemptTuna => open_to_parasites && c.species.origin == Origin::Tuna,
+            Rule::BelowBook => !c.verdict.reaches_63c_15s,
+            Rule::Stuffed => c.stuffed && !c.verdict.reaches_limit,
+            Rule::Minced => c.cut.minced && !c.stuffed && !c.verdict.reaches_limit,
+            Rule::SugarFlares => {
+                c.coating.id == "sugary_marinade"
+                    && matches!(c.method.family, Family::Grill | Family::Oven)
+            }
+            Rule::SmokePoint => in_fat && c.medium_c > c.oil.smoke_point_c[0] - SMOKE_MARGIN_K,
+            Rule::Overfull => c.oil_level_share.is_some_and(|share| share > OIL_LEVEL_LIMIT),
+            Rule::Spatter => fries && c.coating.wet > 0.2,
+            Rule::ParcelSteam => c.coating.wraps,
+            Rule::AtRisk => c.at_risk,
+            Rule::CookThrough => c.cook_through,
+            Rule::NotListeria => {
+                c.verdict.reaches_63c_15s && c.verdict.f70_min < LISTERIA_6_LOG_MIN
+            }
+            Rule::BandUnusual => !c.band_usual,
+            Rule::Histamine => c.species.histamine,
+            Rule::Tempered => c.start_c > STOOD_ABOUT_C,
+            Rule::Scorch => c.scorches,
+            Rule::ThinOilFilm => c.method.family == Family::Pan,
+            Rule::DeepOil => c.method.family == Family::Fry,
+            Rule::SteamBurn => {
+                c.method.family == Family::Steam
+                    || c.method.needs.first() == Some(&crate::catalogue::GearKind::LiddedPan)
+            }
+            Rule::Fire | Rule::CharcoalIndoors => c.method.family == Family::Grill,
+            Rule::Bones => c.cut.on_the_bone,
+            Rule::Always => true,
+        }
+    }
+
+    /// A caution's text with this plan's oil and figures in it.
+    fn fill_in(&self, text: &str) -> String {
+        fill(text, |name| {
+            Some(match name {
+                "oil" => self.oil.name.clone(),
+                "smoke" => {
+                    let [from_c, to_c] = self.oil.smoke_point_c;
+                    format!("{from_c:.0}–{to_c:.0}{CELSIUS}")
+                }
+                "level" => self.oil_level_share.map_or_else(String::new, percent),
+                _ => return None,
+            })
+        })
+    }
+}
+
+/// The safety block of a plan.
+pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safety {
+    let verdict = circumstances.verdict;
+    let limit = Limit::of(circumstances.cut, circumstances.stuffed);
+    Safety {
+        reaches_63c_15s: verdict.reaches_63c_15s,
+        limit_c: limit.core_c,
+        limit_hold_s: limit.hold_s,
+        reaches_limit: verdict.reaches_limit,
+        f70_min: verdict.f70_min,
+        listeria_6_log: verdict.f70_min >= LISTERIA_6_LOG_MIN,
+        parasites_killed: verdict.parasites_killed,
+        cautions: catalogue
+            .cautions
+            .iter()
+            .filter(|caution| circumstances.call_for(caution.when))
+            .map(|caution| circumstances.fill_in(&caution.text))
+            .collect(),
+    }
+}

@@ -1,0 +1,74 @@
+//! A gentler way to the same doneness.
+
+use serde::Serialize;
+
+use super::quality::Quality;
+use super::search::{Effort, solve};
+use crate::say::{clock, hundredth, tenth};
+use crate::setup::{PlanRequest, Resolved, resolve};
+
+/// A gentler way to the same doneness.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Gentler {
+    /// Id of the method.
+    pub method: String,
+    /// Its name.
+    pub name: String,
+    /// Its pull, s.
+    pub pull_s: f64,
+    /// Share of the flesh that it leaves firm or worse, 0 to 1.
+    pub firm_share: f64,
+    /// As a sentence.
+    pub sentence: String,
+}
+
+/// More than this share firm or worse is said, with a way out.
+const FIRM_LIMIT: f64 = 1.0 / 3.0;
+
+/// What saves less than this is not worth changing the method for.
+const WORTH: f64 = 0.1;
+
+/// When a plan leaves more than a third of the flesh firm or worse: the nearest gentler way.
+pub(crate) fn gentler(
+    request: &PlanRequest,
+    resolved: &Resolved<'_>,
+    quality: &Quality,
+) -> Option<Gentler> {
+    if quality.firm_share <= FIRM_LIMIT {
+        return None;
+    }
+    let catalogue = resolved.setup.catalogue;
+    resolved.setup.method.gentler.iter().find_map(|id| {
+        let other = PlanRequest {
+            method: id.clone(),
+            medium_c: None,
+            school: None,
+            coating: None,
+            variant: None,
+            turn_s: None,
+            out_s: None,
+            ..request.clone()
+        };
+        let resolved = resolve(catalogue, &other).ok()?;
+        let solved = solve(&resolved, Effort::ROUGH).ok()?;
+        let firm_share = solved.record.firm_share;
+        if firm_share > quality.firm_share - WORTH {
+            return None;
+        }
+        let name = resolved.setup.method.name.clone();
+        let sentence = format!(
+            "{:.0} % of the flesh gets firm or worse. {name} leaves {:.0} % at the same doneness, in {}.",
+            quality.firm_share * 100.0,
+            firm_share * 100.0,
+            clock(solved.pull_s)
+        );
+        Some(Gentler {
+            method: id.clone(),
+            name,
+            pull_s: tenth(solved.pull_s),
+            firm_share: hundredth(firm_share),
+            sentence,
+        })
+    })
+}

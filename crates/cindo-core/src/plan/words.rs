@@ -1,0 +1,188 @@
+//! The words of the card.
+
+use serde::Serialize;
+
+use crate::catalogue::{RestPlace, School, Words};
+use crate::say::{CELSIUS, fill, height_words};
+use crate::setup::Setup;
+use crate::timeline::{Programme, Schedule};
+
+/// One step on the card.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Step {
+    /// When it begins, s after the fish meets the heat.
+    pub start_s: f64,
+    /// How long it lasts, s.
+    pub duration_s: f64,
+    /// Machine name, such as `sear_skin`.
+    pub action: String,
+    /// What to do, short.
+    pub title: String,
+    /// How to do it.
+    pub detail: String,
+    /// What to look, listen or feel for.
+    pub cue: String,
+}
+
+/// Times and looks that the steps hang on.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Times {
+    /// Turns and stages.
+    pub schedule: Schedule,
+    /// Off the heat, s.
+    pub pull_s: f64,
+    /// Rest after that, s.
+    pub rest_s: f64,
+    /// Look of the doneness.
+    pub look: String,
+    /// Share of its height that the side shows opaque at the first turn, 0 to 1.
+    pub side_opaque: Option<f64>,
+}
+
+/// A change of stage this close to the end is not worth a move, s.
+const LAST_MOVE_S: f64 = 15.0;
+
+/// The steps of the card.
+pub(crate) fn steps(setup: &Setup<'_>, programme: &Programme<'_>, times: &Times) -> Vec<Step> {
+    let mut steps = Vec::new();
+    let mut push = |start_s: f64, words: &Words, programme: &Programme<'_>| {
+        let set_c = programme.stages[times.schedule.stage(start_s)].heater.set_c;
+        let fill = |text: &str| fill_in(setup, text, times, set_c);
+        let action = match (words.action.as_str(), setup.skin) {
+            ("sear_first", true) => "sear_skin",
+            (action, _) => action,
+        };
+        steps.push(Step {
+            start_s,
+            duration_s: 0.0,
+            action: action.to_owned(),
+            title: fill(&words.title),
+            detail: fill(&words.detail),
+            cue: fill(&words.cue),
+        });
+    };
+    for (stage, &start_s) in programme.stages.iter().zip(&times.schedule.starts_s) {
+        let worth = start_s <= 0.0 || start_s < times.pull_s - LAST_MOVE_S;
+        if let Some(words) = stage.words.filter(|_| worth) {
+            push(start_s, words, programme);
+        }
+    }
+    if let (Some(&turn_s), Some(words)) =
+        (times.schedule.turns_s.first(), setup.method.turn.as_ref())
+    {
+        if setup.school == School::ManyTurns && times.schedule.turns_s.len() > 1 {
+            let often = Words {
+                action: "turn_often".to_owned(),
+                title: "Turn every half minute".to_owned(),
+                detail: "Slide the slice under the whole piece each time.".to_owned(),
+                cue: "Both sides colour evenly.".to_owned(),
+            };
+            push(turn_s, &often, programme);
+        } else {
+            push(turn_s, words, programme);
+        }
+    }
+    steps.sort_by(|a, b| a.start_s.total_cmp(&b.start_s));
+    let starts: Vec<f64> = steps.iter().skip(1).map(|s| s.start_s).collect();
+    for (i, step) in steps.iter_mut().enumerate() {
+        let until_s = starts.get(i).copied().unwrap_or(times.pull_s).min(times.pull_s);
+        step.duration_s = (until_s - step.start_s).max(0.0);
+    }
+    steps.push(rest_step(setup, times));
+    steps
+}
+
+fn rest_step(setup: &Setup<'_>, times: &Times) -> Step {
+    let detail = match setup.method.rest {
+        RestPlace::Plate => "Rest it on a warm plate, uncovered; it goes on cooking.",
+        RestPlace::Rack => "Rest it on a rack, uncovered; it goes on cooking.",
+        RestPlace::Wrapped => "Leave it closed on its dish; it goes on cooking.",
+    };
+    Step {
+        start_s: times.pull_s,
+        duration_s: times.rest_s,
+        action: "rest".to_owned(),
+        title: if times.rest_s >= 20.0 { "Out, and rest" } else { "Out, and serve" }.to_owned(),
+        detail: detail.to_owned(),
+        cue: format!("Inside: {}.", times.look),
+    }
+}
+
+fn fill_in(setup: &Setup<'_>, text: &str, times: &Times, set_c: f64) -> String {
+    let on_bone = setup.cut.on_the_bone;
+    let (side, other) = match (on_bone, setup.skin) {
+        (true, _) => ("first side", "second side"),
+        (false, true) => ("skin side", "flesh side"),
+        (false, false) => ("best side", "second side"),
+    };
+    fill(text, |name| {
+        Some(match name {
+            "side" => side.to_owned(),
+            "other" => other.to_owned(),
+            "skin_down" if setup.skin && !on_bone => ", skin side down".to_owned(),
+            "skin_down" => String::new(),
+            "opaque" => times.side_opaque.map_or("upward from the heat", height_words).to_owned(),
+            "set" => format!("{set_c:.0}{CELSIUS}"),
+            _ => return None,
+        })
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+    use crate::piece::Piece;
+    use crate::setup::{PlanRequest, resolve};
+
+    /// Every method, variation and coat gives a card without gaps: steps in order, placeholders filled.
+    #[test]
+    fn every_card_is_complete() {
+        let catalogue = Catalogue::embedded().unwrap();
+        for method in &catalogue.methods {
+            let variants: Vec<Option<String>> = if method.variants.is_empty() {
+                vec![None]
+            } else {
+                method.variants.iter().map(|v| Some(v.id.clone())).collect()
+            };
+            for variant in variants {
+                for skin in [false, true] {
+                    let request = PlanRequest {
+                        piece: Piece {
+                            species: "cod".into(),
+                            cut: "fillet".into(),
+                            thickness_mm: 25.0,
+                            start_c: 5.0,
+                            skin,
+                            ..Piece::default()
+                        },
+                        method: method.id.clone(),
+                        variant: variant.clone(),
+                        ..PlanRequest::default()
+                    };
+                    let setup = &resolve(&catalogue, &request).unwrap().setup;
+                    let programme = Programme::of(setup);
+                    let times = Times {
+                        schedule: programme.schedule(500.0),
+                        pull_s: 500.0,
+                        rest_s: 120.0,
+                        look: "pearly".to_owned(),
+                        side_opaque: Some(0.5),
+                    };
+                    let steps = steps(setup, &programme, &times);
+                    let label = format!("{} {variant:?}", method.id);
+                    assert!(steps.len() >= 2 && steps[0].start_s <= 0.0, "{label}");
+                    assert_eq!(steps.last().unwrap().action, "rest", "{label}");
+                    assert!(steps.windows(2).all(|w| w[0].start_s <= w[1].start_s), "{label}");
+                    for step in &steps {
+                        let text = format!("{}{}{}", step.title, step.detail, step.cue);
+                        assert!(!text.contains('{') && !text.contains('}'), "{label}: {text}");
+                        assert!(step.detail.ends_with('.'), "{label}: {}", step.detail);
+                        assert!(step.duration_s >= 0.0, "{label}");
+                    }
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,149 @@
+//! What is asked, looked up and checked: a piece, a method and their settings.
+
+use crate::catalogue::{
+    Catalogue, Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species,
+};
+use crate::kitchen::{HeatSource, Load};
+use cindo_heat::grid::Shape;
+use cindo_heat::ice::FREEZING_C;
+use cindo_heat::reservoir::Heater;
+
+mod fit;
+mod request;
+mod target;
+
+pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
+pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
+pub(crate) use request::{Resolved, check_board, check_doneness, resolve};
+pub(crate) use target::Target;
+pub use target::{BOOK_C, BOOK_HOLD_S, Limit};
+
+/// A piece with its settings, all checked.
+#[derive(Debug, Clone)]
+pub struct Setup<'a> {
+    /// Where the facts come from.
+    pub catalogue: &'a Catalogue,
+    /// The method.
+    pub method: &'a Method,
+    /// Its variation, where it has some.
+    pub variant: Option<&'a str>,
+    /// Kind of fish.
+    pub species: &'a Species,
+    /// Cut.
+    pub cut: &'a Cut,
+    /// What is on it.
+    pub coating: &'a Coating,
+    /// One piece of gear for each need of the method.
+    pub gear: Vec<&'a Gear>,
+    /// Thickness, m.
+    pub thickness_m: f64,
+    /// Width across, m.
+    pub width_m: f64,
+    /// Length, m.
+    pub length_m: f64,
+    /// Weight of one piece, kg.
+    pub weight_kg: f64,
+    /// Pieces in the heat at once.
+    pub count: u32,
+    /// Skin left on.
+    pub skin: bool,
+    /// Temperature at the start, °C.
+    pub start_c: f64,
+    /// School of turning.
+    pub school: School,
+    /// Turned at this moment because the cook says so, s.
+    pub turn_s: Option<f64>,
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// Boiling point here, °C.
+    pub boil_c: f64,
+    /// Factor on every film coefficient; 1 but for asking how uncertain it is.
+    pub film_factor: f64,
+}
+
+/// Less than this is no liquid to cook in, l.
+const LEAST_LIQUID_L: f64 = 0.3;
+
+impl<'a> Setup<'a> {
+    /// Volume of one piece, m³.
+    pub fn volume_m3(&self) -> f64 {
+        self.weight_kg / self.species.flesh().properties(self.start_c.max(FREEZING_C)).density_kg_m3
+    }
+
+    /// How the solver sees the piece.
+    pub fn shape(&self) -> Shape {
+        if !self.method.all_round {
+            return Shape::Slab;
+        }
+        self.cut.all_round(self.thickness_m, self.width_m)
+    }
+
+    /// Outer face of one piece as its solver counts it, m²: both sides of a slab count as one.
+    pub fn face_m2(&self) -> f64 {
+        match self.shape() {
+            Shape::Slab => self.volume_m3() / self.thickness_m,
+            Shape::Radial { exponent } => {
+                self.volume_m3() * (exponent + 1.0) / (0.5 * self.thickness_m)
+            }
+        }
+    }
+
+    /// Litres of liquid or oil before the fish is in.
+    pub fn fill_l(&self) -> Option<f64> {
+        let vessel = self.gear.first()?;
+        let fill = self.method.fill?;
+        if let Some(share) = fill.share {
+            return Some(share * vessel.volume_l());
+        }
+        // To half the height of the fish that stands in it.
+        let taken_m3 = 0.5 * self.volume_m3() * f64::from(self.count);
+        let level_m3 = 0.5 * self.thickness_m * vessel.area_m2();
+        Some((1000.0 * (level_m3 - taken_m3)).max(LEAST_LIQUID_L))
+    }
+
+    /// The gear that serves as `kind`.
+    pub fn gear_of(&self, kind: GearKind) -> Option<&'a Gear> {
+        self.gear.iter().copied().find(|g| g.kinds.contains(&kind))
+    }
+
+    /// What all pieces together ask of their heat source.
+    pub(crate) fn load(&self) -> Load {
+        let pieces = f64::from(self.count);
+        let faces = match self.shape() {
+            Shape::Slab => 2.0,
+            Shape::Radial { .. } => 1.0,
+        };
+        Load {
+            face_m2: pieces * self.face_m2(),
+            coat_j: pieces * faces * self.face_m2() * self.coating.heat_mj_m2 * 1e6,
+            coat_s: self.coating.settle_s.max(1.0),
+        }
+    }
+
+    /// The heater of a stage that cooks on `kind`, set to a temperature; one that nothing can cool
+    /// where the heat is not that of any gear.
+    pub(crate) fn heater(&self, kind: Option<GearKind>, set_c: f64, is_open: bool) -> Heater {
+        let gear = kind.and_then(|kind| self.gear_of(kind));
+        let (Some(kind), Some(gear)) = (kind, gear) else { return Heater::held(set_c) };
+        // Only the first vessel is filled.
+        let fill = self.method.fill.filter(|_| self.method.needs.first() == Some(&kind));
+        let source = HeatSource {
+            kind,
+            gear,
+            // Steam stays at boiling and an element at its glow, whatever meets them.
+            holds: self.method.family == Family::Steam || kind == GearKind::Broiler,
+            filled_j_k: match (fill, self.fill_l()) {
+                (Some(fill), Some(litres)) => litres * fill.liquid.capacity_j_kl(),
+                _ => 0.0,
+            },
+            set_c,
+            is_open,
+        };
+        source.heater(&self.load())
+    }
+
+    /// Knob and look of the medium.
+    pub fn look(&self) -> Option<&'a Look> {
+        self.method.look(self.medium_c)
+    }
+}

@@ -1,0 +1,385 @@
+//! What is asked, and its checks.
+
+use serde::{Deserialize, Serialize};
+
+use super::Setup;
+use super::fit::places;
+use super::target::{Limit, Target};
+use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School};
+use crate::error::{FieldError, Problems};
+use crate::piece::{Board, Dimensions, Piece, look_up};
+use crate::say::{CELSIUS, listed};
+use cindo_heat::ice::FREEZING_C;
+use cindo_heat::water::boiling_point_c;
+
+/// A band's name, or the core's peak in °C.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(untagged, expecting = "expected a doneness by name or the core's peak in °C")]
+pub enum Doneness {
+    /// Core at its peak, °C, 30 to 85.
+    Core(f64),
+    /// Id of a band.
+    Band(String),
+}
+
+impl Default for Doneness {
+    fn default() -> Self {
+        Self::Band("medium".to_owned())
+    }
+}
+
+/// What to plan.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct PlanRequest {
+    /// The piece.
+    pub piece: Piece,
+    /// Id of the method.
+    pub method: String,
+    /// Target.
+    pub doneness: Doneness,
+    /// School of turning; the method's usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub school: Option<School>,
+    /// Temperature of the pan, oven, liquid, grate or oil, °C; the method's usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub medium_c: Option<f64>,
+    /// Height above sea level, m, −430 to 5500.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub altitude_m: Option<f64>,
+    /// Id of the coat; the method's usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub coating: Option<String>,
+    /// Id of the method's variation; its usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub variant: Option<String>,
+    /// Ids of the gear at hand; everything that the catalogue knows when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gear: Option<Vec<String>>,
+    /// Id of the fat; sunflower oil when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub oil: Option<String>,
+    /// Guests at risk eat it: by the book only, and some fish not at all.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_risk: Option<bool>,
+    /// Turned at this moment, s after it met the heat; the school's moment when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub turn_s: Option<f64>,
+    /// Off the heat at this moment, s; worked out when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub out_s: Option<f64>,
+    /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
+    /// side and gentler ways.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub brief: Option<bool>,
+}
+
+/// Steam may be asked for by its temperature if that is boiling here, K either way.
+const STEAM_TOLERANCE_K: f64 = 2.0;
+
+/// Longest clock time that may be given, s.
+const LONGEST_ASKED_S: f64 = 4.0 * 3600.0;
+
+/// The fat when none is named.
+const USUAL_OIL: &str = "sunflower";
+
+/// A request with everything that it names looked up.
+#[derive(Debug, Clone)]
+pub(crate) struct Resolved<'a> {
+    pub(crate) setup: Setup<'a>,
+    pub(crate) target: Target,
+    pub(crate) oil: &'a Oil,
+    pub(crate) limit: Limit,
+    /// Pieces asked for; the setting holds what fits at once.
+    pub(crate) count: u32,
+}
+
+/// Lowest and highest altitude that a plan accepts, m: the Dead Sea shore to the highest towns.
+pub const ALTITUDE_RANGE_M: (f64, f64) = (-430.0, 5500.0);
+
+/// Boiling point where the request is cooked, °C.
+fn boil_c(request: &PlanRequest) -> f64 {
+    let (low_m, high_m) = ALTITUDE_RANGE_M;
+    boiling_point_c(request.altitude_m.unwrap_or(0.0).clamp(low_m, high_m))
+}
+
+/// Checks everything that does not depend on the method.
+pub(crate) fn check_board<'a>(
+    catalogue: &'a Catalogue,
+    request: &PlanRequest,
+    problems: &mut Problems,
+) -> Option<Board<'a>> {
+    let board = look_up(catalogue, &request.piece, problems);
+    let altitude_m = request.altitude_m.unwrap_or(0.0);
+    problems.range("altitude_m", altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
+    for (field, value) in [("turn_s", request.turn_s), ("out_s", request.out_s)] {
+        if let Some(value) = value {
+            problems.range(field, value, 1.0, LONGEST_ASKED_S, "s");
+        }
+    }
+    if let Some(species) = catalogue.species(&request.piece.species)
+        && request.at_risk.unwrap_or(false)
+    {
+        let why = if species.mercury {
+            Some("carries mercury, which cooking does not remove")
+        } else if species.ciguatera {
+            Some("can carry ciguatera toxin, which cooking does not remove")
+        } else {
+            None
+        };
+        if let Some(why) = why {
+            problems.add(
+                "piece.species",
+                format!(
+                    "{} {why}: not for guests at risk at all; choose another kind",
+                    species.name
+                ),
+            );
+        }
+    }
+    board
+}
+
+/// Checks a request and looks up what it names.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed.
+pub(crate) fn resolve<'a>(
+    catalogue: &'a Catalogue,
+    request: &PlanRequest,
+) -> Result<Resolved<'a>, Vec<FieldError>> {
+    let piece = &request.piece;
+    let mut problems = Problems::new();
+    let board = check_board(catalogue, request, &mut problems);
+    let boil_c = boil_c(request);
+    let method =
+        problems.named("method", "a method", &request.method, &catalogue.methods, |m| &m.id);
+    let oil_id = request.oil.as_deref().unwrap_or(USUAL_OIL);
+    let oil = problems.named("oil", "a fat", oil_id, &catalogue.oils, |o| &o.id);
+    let limit = board.map_or(Limit::INTACT, |b| Limit::of(b.cut, piece.stuffed.unwrap_or(false)));
+    let target = board.and_then(|b| check_doneness(catalogue, request, &b, limit, &mut problems));
+    let checked = method.filter(|_| board.is_some()).map(|method| {
+        let medium_c = check_medium(method, request.medium_c, boil_c, &mut problems);
+        let school = check_school(method, request.school, piece.skin, &mut problems);
+        let coating = check_coating(catalogue, method, request.coating.as_deref(), &mut problems);
+        let variant = check_variant(method, request.variant.as_deref(), &mut problems);
+        let gear = check_gear(catalogue, method, request.gear.as_deref(), &mut problems);
+        if piece.start_c < FREEZING_C
+            && let Some(why) = &method.not_from_frozen
+        {
+            problems.add(
+                "piece.start_c",
+                format!("{} is not for frozen fish: {why}. Thaw it first", method.name),
+            );
+        }
+        if request.turn_s.is_some() && method.schools.is_empty() {
+            problems.add("turn_s", format!("nothing is turned in {}; leave it out", method.name));
+        }
+        (medium_c, school, coating, variant, gear)
+    });
+    if let (Some(turn_s), Some(out_s)) = (request.turn_s, request.out_s)
+        && turn_s >= out_s
+    {
+        problems.add("turn_s", format!("the turn must come before {out_s:.0} s, when it is out"));
+    }
+    problems.finish()?;
+    let (Some(board), Some(method), Some(oil), Some(target), Some(checked)) =
+        (board, method, oil, target, checked)
+    else {
+        return Err(Vec::new());
+    };
+    let (medium_c, school, coating, variant, gear) = checked;
+    let Some(coating) = coating else { return Err(Vec::new()) };
+    let cut = board.cut;
+    let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
+    let mut setup = Setup {
+        catalogue,
+        method,
+        variant,
+        species: board.species,
+        cut,
+        coating,
+        gear,
+        thickness_m,
+        width_m,
+        length_m,
+        weight_kg,
+        count: 1,
+        skin: piece.skin,
+        start_c: piece.start_c,
+        school,
+        turn_s: request.turn_s,
+        medium_c,
+        boil_c,
+        film_factor: 1.0,
+    };
+    let count = piece.count.unwrap_or(1);
+    setup.count = count.min(places(&setup).max(1));
+    Ok(Resolved { setup, target, oil, limit, count })
+}
+
+pub(crate) fn check_doneness(
+    catalogue: &Catalogue,
+    request: &PlanRequest,
+    board: &Board<'_>,
+    limit: Limit,
+    problems: &mut Problems,
+) -> Option<Target> {
+    let species = board.species;
+    let by_the_book = "by_the_book".to_owned();
+    let wanted = if request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
+        &Doneness::Band(by_the_book)
+    } else {
+        &request.doneness
+    };
+    match wanted {
+        Doneness::Core(core_c) => {
+            problems.range("doneness", *core_c, 30.0, 85.0, "°C");
+            Some(Target::of_number(catalogue, *core_c, &species.doneness))
+        }
+        Doneness::Band(id) => {
+            let band = catalogue.band(id);
+            if band.is_none() {
+                problems.add(
+                    "doneness",
+                    format!(
+                        "`{id}` is not a doneness; allowed are {} or the core's peak in °C",
+                        listed(catalogue.bands.iter().map(|b| b.id.as_str()))
+                    ),
+                );
+            }
+            band.map(|band| Target::of_band(band, species.doneness.contains(id), limit))
+        }
+    }
+}
+
+/// The school asked for, or the usual one; where nothing is turned it does not matter.
+fn check_school(
+    method: &Method,
+    asked: Option<School>,
+    skin: bool,
+    problems: &mut Problems,
+) -> School {
+    let Some(usual) = method.schools.first() else { return School::OneSide };
+    // Without skin there is no side to favour.
+    let fallback =
+        if *usual == School::SkinSide && !skin && method.schools.contains(&School::TwoSided) {
+            School::TwoSided
+        } else {
+            *usual
+        };
+    let school = asked.unwrap_or(fallback);
+    if !method.schools.contains(&school) {
+        let allowed: Vec<_> = method.schools.iter().map(ToString::to_string).collect();
+        problems.add(
+            "school",
+            format!(
+                "`{school}` is not a way of turning for {}; allowed are {}",
+                method.name.to_lowercase(),
+                allowed.join(", ")
+            ),
+        );
+    }
+    school
+}
+
+fn check_coating<'a>(
+    catalogue: &'a Catalogue,
+    method: &Method,
+    asked: Option<&str>,
+    problems: &mut Problems,
+) -> Option<&'a Coating> {
+    let id = asked.or(method.coats.first().map(String::as_str))?;
+    let coating = problems.named("coating", "a coat", id, &catalogue.coatings, |c| &c.id)?;
+    if !method.coats.contains(&coating.id) {
+        problems.add(
+            "coating",
+            format!(
+                "fish {} does not suit {}: {}; allowed are {}",
+                coating.name,
+                method.name.to_lowercase(),
+                coating.misfit(method),
+                method.coats.join(", ")
+            ),
+        );
+    }
+    Some(coating)
+}
+
+fn check_variant<'a>(
+    method: &'a Method,
+    asked: Option<&str>,
+    problems: &mut Problems,
+) -> Option<&'a str> {
+    let Some(id) = asked else { return method.variants.first().map(|v| v.id.as_str()) };
+    let found = method.variants.iter().find(|v| v.id == id);
+    if found.is_none() {
+        let known = listed(method.variants.iter().map(|v| v.id.as_str()));
+        let allowed = if known.is_empty() {
+            "leave it out".to_owned()
+        } else {
+            format!("allowed are {known}")
+        };
+        problems.add("variant", format!("`{id}` is not a variation of {}; {allowed}", method.name));
+    }
+    found.map(|v| v.id.as_str())
+}
+
+/// One piece of gear for each need, from what is at hand.
+fn check_gear<'a>(
+    catalogue: &'a Catalogue,
+    method: &Method,
+    at_hand: Option<&[String]>,
+    problems: &mut Problems,
+) -> Vec<&'a Gear> {
+    let mut known: Vec<&Gear> = Vec::new();
+    match at_hand {
+        None => known.extend(&catalogue.gear),
+        Some(listed) => {
+            for (i, id) in listed.iter().enumerate() {
+                let field = format!("gear.{i}");
+                known.extend(problems.named(&field, "gear", id, &catalogue.gear, |g| &g.id));
+            }
+        }
+    }
+    let mut chosen = Vec::with_capacity(method.needs.len());
+    for kind in &method.needs {
+        match known.iter().find(|g| g.kinds.contains(kind)) {
+            Some(gear) => chosen.push(*gear),
+            None => {
+                problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name));
+            }
+        }
+    }
+    chosen
+}
+
+/// The temperature asked for, or the usual one.
+fn check_medium(
+    method: &Method,
+    asked_c: Option<f64>,
+    boil_c: f64,
+    problems: &mut Problems,
+) -> f64 {
+    let (Some([low, high]), Some(default)) = (method.range_c, method.default_c) else {
+        if let Some(asked) = asked_c
+            && (asked - boil_c).abs() > STEAM_TOLERANCE_K
+        {
+            problems.add(
+                "medium_c",
+                format!(
+                    "{} is at boiling point, {boil_c:.1}{CELSIUS} here; leave medium_c out",
+                    method.medium
+                ),
+            );
+        }
+        return boil_c;
+    };
+    // Liquids stop at boiling, which altitude lowers.
+    let high = if method.family == Family::Wet { high.min(boil_c) } else { high };
+    let medium_c = asked_c.unwrap_or(default.min((high * 10.0).floor() / 10.0));
+    problems.range("medium_c", medium_c, low, (high * 10.0).floor() / 10.0, "°C");
+    medium_c
+}

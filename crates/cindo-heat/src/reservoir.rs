@@ -1,0 +1,247 @@
+//! The reservoir of heat that pieces cook on: it sags when they meet it, and recovers.
+
+/// Pan, oil, liquid, oven air or grate as one lump: C dT/dt = P − UA (T − room) − what the pieces and
+/// their coats draw. The power P is that of a thermostat, or of a cook who minds the knob: what
+/// holds the set point, more when it sags, within what the burner gives.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Heater {
+    /// Which reservoir this is. A piece that moves to another one (from pan to oven) meets it at `start_c`.
+    pub reservoir: usize,
+    /// Temperature as the piece meets it, °C.
+    pub start_c: f64,
+    /// Where knob or thermostat is set, °C.
+    pub set_c: f64,
+    /// Heat capacity C, J/K; infinite for one that nothing can cool.
+    pub capacity_j_k: f64,
+    /// Loss to the room UA, W/K.
+    pub loss_w_k: f64,
+    /// Most that burner or element puts into it, W.
+    pub power_w: f64,
+    /// Lag with which hand, burner or element answer, s.
+    pub lag_s: f64,
+    /// Outer faces of all pieces in it together, m².
+    pub load_m2: f64,
+    /// Heat that the coats of all pieces take while they set, J.
+    pub coat_j: f64,
+    /// Time scale of that, s.
+    pub coat_s: f64,
+}
+
+/// Kitchen air, °C.
+pub const ROOM_C: f64 = 25.0;
+/// Full power once it has sagged by this, K: an attentive cook or a common thermostat (modelling
+/// choice).
+const PROPORTIONAL_BAND_K: f64 = 25.0;
+/// The half step ahead is extrapolated by at most this, K.
+const LARGEST_LEAD_K: f64 = 5.0;
+
+impl Heater {
+    /// A heater that stays at one temperature whatever meets it.
+    pub const fn held(temperature_c: f64) -> Self {
+        Self {
+            reservoir: usize::MAX,
+            start_c: temperature_c,
+            set_c: temperature_c,
+            capacity_j_k: f64::INFINITY,
+            loss_w_k: 0.0,
+            power_w: 0.0,
+            lag_s: 1.0,
+            load_m2: 0.0,
+            coat_j: 0.0,
+            coat_s: 1.0,
+        }
+    }
+
+    /// Time to bring the empty reservoir from the room to its set point at full power, s; `None` when
+    /// its power does not reach that far.
+    pub fn preheat_s(&self) -> Option<f64> {
+        if !self.capacity_j_k.is_finite() {
+            return Some(0.0);
+        }
+        let share = self.loss_w_k * (self.set_c - ROOM_C) / self.power_w;
+        (share < 1.0).then(|| {
+            if self.loss_w_k > 0.0 {
+                -self.capacity_j_k / self.loss_w_k * (1.0 - share).ln()
+            } else {
+                self.capacity_j_k * (self.set_c - ROOM_C) / self.power_w
+            }
+        })
+    }
+}
+
+/// A reservoir's state, and the heat that went through it since the piece met it.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Reservoir {
+    id: Option<usize>,
+    temperature_c: f64,
+    rate_k_s: f64,
+    /// What goes in now, W; none before the first step.
+    power_w: Option<f64>,
+    /// Put in by burner or element, J.
+    pub supplied_j: f64,
+    /// Lost to the room, J.
+    pub lost_j: f64,
+    /// Given to pieces and their coats, J.
+    pub given_j: f64,
+    /// Kept (negative: given up) by the reservoir itself, J.
+    pub kept_j: f64,
+}
+
+impl Reservoir {
+    /// Temperature now, °C.
+    pub fn temperature_c(&self) -> f64 {
+        self.temperature_c
+    }
+
+    /// Temperature a little ahead, °C.
+    pub(crate) fn ahead_c(&self, by_s: f64) -> f64 {
+        self.temperature_c + (by_s * self.rate_k_s).clamp(-LARGEST_LEAD_K, LARGEST_LEAD_K)
+    }
+
+    /// The piece meets a heater; one it already cooks on goes on from where it is.
+    pub(crate) fn meet(&mut self, heater: &Heater) {
+        if self.id != Some(heater.reservoir) {
+            *self = Self {
+                id: Some(heater.reservoir),
+                temperature_c: heater.start_c,
+                ..Self::default()
+            };
+        }
+        if !heater.capacity_j_k.is_finite() {
+            self.temperature_c = heater.set_c;
+        }
+        self.rate_k_s = 0.0;
+    }
+
+    /// One step: implicit in the reservoir's own temperature, with what the pieces drew as booked, so that
+    /// supplied = lost + given + kept to rounding.
+    pub(crate) fn advance(&mut self, heater: &Heater, from_s: f64, step_s: f64, drawn_j_m2: f64) {
+        if !heater.capacity_j_k.is_finite() {
+            return;
+        }
+        let coats = (-from_s / heater.coat_s).exp() - (-(from_s + step_s) / heater.coat_s).exp();
+        let given_j = heater.load_m2 * drawn_j_m2 + heater.coat_j * coats;
+        let (c, loss) = (heater.capacity_j_k, heater.loss_w_k);
+        let before_c = self.temperature_c;
+        let known = c * before_c + step_s * loss * ROOM_C - given_j;
+        let gain_w_k = heater.power_w / PROPORTIONAL_BAND_K;
+        let hold_w = (loss * (heater.set_c - ROOM_C)).min(heater.power_w);
+        // The power follows what is asked for, hold + gain · (set − T), with its lag.
+        let follow = step_s / (heater.lag_s + step_s);
+        let before_w = self.power_w.unwrap_or(hold_w);
+        let asked_w = (1.0 - follow) * before_w + follow * (hold_w + gain_w_k * heater.set_c);
+        let free_c = (known + step_s * asked_w) / (c + step_s * (loss + follow * gain_w_k));
+        let power_w = (asked_w - follow * gain_w_k * free_c).clamp(0.0, heater.power_w);
+        self.power_w = Some(power_w);
+        self.temperature_c = (known + step_s * power_w) / (c + step_s * loss);
+        self.rate_k_s = (self.temperature_c - before_c) / step_s;
+        self.supplied_j += step_s * power_w;
+        self.lost_j += step_s * loss * (self.temperature_c - ROOM_C);
+        self.given_j += given_j;
+        self.kept_j += c * (self.temperature_c - before_c);
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const OIL: Heater = Heater {
+        reservoir: 0,
+        start_c: 177.0,
+        set_c: 177.0,
+        capacity_j_k: 7500.0,
+        loss_w_k: 2.0,
+        power_w: 2000.0,
+        lag_s: 15.0,
+        load_m2: 0.1,
+        coat_j: 0.0,
+        coat_s: 60.0,
+    };
+
+    #[test]
+    fn undisturbed_store_stays_at_its_set_point() {
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&OIL);
+        for i in 0..100 {
+            reservoir.advance(&OIL, f64::from(i), 1.0, 0.0);
+        }
+        assert!((reservoir.temperature_c() - 177.0).abs() < 1e-9);
+    }
+
+    #[test]
+    fn cooling_without_power_follows_the_exponential() {
+        let off = Heater { power_w: 0.0, ..OIL };
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&off);
+        for i in 0..1000 {
+            reservoir.advance(&off, f64::from(i), 1.0, 0.0);
+        }
+        // Newton's law of cooling, closed form.
+        let exact = ROOM_C + (177.0 - ROOM_C) * (-1000.0 * 2.0 / 7500.0_f64).exp();
+        assert!((reservoir.temperature_c() - exact).abs() < 0.02, "{}", reservoir.temperature_c());
+    }
+
+    #[test]
+    fn preheating_agrees_with_stepping_at_full_power() {
+        let cold = Heater { start_c: ROOM_C, ..OIL };
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&cold);
+        let mut time_s = 0.0;
+        // Up to where the thermostat begins to close.
+        while reservoir.temperature_c() < 177.0 - PROPORTIONAL_BAND_K {
+            reservoir.advance(&cold, time_s, 0.5, 0.0);
+            time_s += 0.5;
+        }
+        let to_band = Heater { set_c: 177.0 - PROPORTIONAL_BAND_K, ..OIL }.preheat_s().unwrap();
+        // The lag of the power comes on top.
+        assert!(
+            (time_s - to_band - OIL.lag_s).abs() < 0.05 * to_band,
+            "{time_s} against {to_band}"
+        );
+        assert_eq!(Heater { power_w: 100.0, ..OIL }.preheat_s(), None);
+    }
+
+    #[test]
+    fn cold_pieces_draw_it_down_and_it_comes_back() {
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&OIL);
+        let mut lowest = f64::MAX;
+        for i in 0..600 {
+            // 20 kW/m² for a minute, then 2.
+            let drawn_j_m2 = if i < 60 { 20_000.0 } else { 2_000.0 };
+            reservoir.advance(&OIL, f64::from(i), 1.0, drawn_j_m2);
+            lowest = lowest.min(reservoir.temperature_c());
+        }
+        assert!((155.0..175.0).contains(&lowest), "{lowest}");
+        assert!(reservoir.temperature_c() > 173.0, "{}", reservoir.temperature_c());
+        let gap = reservoir.supplied_j - reservoir.lost_j - reservoir.given_j - reservoir.kept_j;
+        assert!(gap.abs() < 1e-6 * reservoir.supplied_j, "{reservoir:?}");
+    }
+
+    #[test]
+    fn coats_take_their_heat_once() {
+        let coated = Heater { coat_j: 60_000.0, ..OIL };
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&coated);
+        for i in 0..900 {
+            reservoir.advance(&coated, f64::from(i), 1.0, 0.0);
+        }
+        assert!((reservoir.given_j / 60_000.0 - 1.0).abs() < 1e-3, "{}", reservoir.given_j);
+    }
+
+    #[test]
+    fn another_store_is_met_as_it_is_and_the_same_goes_on() {
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&OIL);
+        reservoir.advance(&OIL, 0.0, 5.0, 100_000.0);
+        let sagged = reservoir.temperature_c();
+        assert!(sagged < 177.0);
+        reservoir.meet(&Heater { set_c: 150.0, ..OIL });
+        assert!((reservoir.temperature_c() - sagged).abs() < 1e-12, "turned down, not replaced");
+        reservoir.meet(&Heater { reservoir: 1, start_c: 200.0, ..OIL });
+        assert!(
+            (reservoir.temperature_c() - 200.0).abs() < 1e-12 && reservoir.given_j.abs() < 1e-12
+        );
+    }
+}

@@ -1,0 +1,329 @@
+//! Stepping one column of a piece through phases of heat.
+
+use super::Accuracy;
+use super::line::{End, ImplicitStage, Scratch};
+use super::observe::{Observer, Sink, View};
+use super::step::{
+    Balance, FIRST_STEP_S, GAMMA, WorkCount, fit, following_step, is_refused, next_step, shortened,
+};
+use crate::constants::TYPICAL_CAPACITY_J_M3K;
+use crate::flesh::Flesh;
+use crate::grid::Grid;
+use crate::reservoir::{Heater, Reservoir};
+use crate::surround::{Face, Surround};
+
+/// A stretch of time with unchanged surroundings.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Phase {
+    /// How long, s.
+    pub duration_s: f64,
+    /// Acts on the bottom; ignored for symmetric pieces, `None` is insulated.
+    pub bottom: Option<Surround>,
+    /// Acts on the top, or all round a symmetric piece; `None` is insulated.
+    pub top: Option<Surround>,
+    /// Where the heat comes from.
+    pub heater: Heater,
+}
+
+/// Stands in where a side is insulated; never asked.
+const INSULATED: Face = Face::convective(0.0, 0.0);
+
+/// The state of one run. Cloning it is a snapshot to go on from.
+#[derive(Debug, Clone)]
+pub struct Simulation<'a> {
+    flesh: &'a Flesh,
+    grid: &'a Grid,
+    accuracy: Accuracy,
+    time_s: f64,
+    step_s: f64,
+    heat: Vec<f64>,
+    reserve: Vec<f64>,
+    dried: Vec<f64>,
+    inverse_scale: Vec<f64>,
+    temperature: Vec<f64>,
+    /// Hottest that each cell has been.
+    hottest: Vec<f64>,
+    slope: Vec<f64>,
+    surface_c: [f64; 2],
+    outer_c: [f64; 2],
+    balance: Balance,
+    /// Booked by the step being tried; joins `balance` when it is accepted.
+    pending: Balance,
+    pending_surface_c: [Option<[f64; 2]>; 2],
+    reservoir: Reservoir,
+    total_volume_m: f64,
+    start_heat_j_m2: f64,
+    count: WorkCount,
+    // Scratch, allocated once.
+    conductivity: Vec<f64>,
+    link: Vec<f64>,
+    stage_one: Vec<f64>,
+    stage_two: Vec<f64>,
+    base: Vec<f64>,
+    scratch: Scratch,
+}
+
+impl<'a> Simulation<'a> {
+    /// A piece at one temperature throughout.
+    pub fn new(flesh: &'a Flesh, grid: &'a Grid, accuracy: Accuracy, start_c: f64) -> Self {
+        let n = grid.cells();
+        let heat = flesh.heat_content_j_m3(start_c);
+        Self {
+            flesh,
+            grid,
+            accuracy,
+            time_s: 0.0,
+            step_s: FIRST_STEP_S,
+            heat: vec![heat; n],
+            reserve: vec![flesh.reserve_j_m3; n],
+            dried: vec![0.0; n],
+            inverse_scale: vec![1.0; n],
+            temperature: vec![start_c; n],
+            hottest: vec![start_c; n],
+            slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
+            surface_c: [start_c; 2],
+            outer_c: [start_c; 2],
+            balance: Balance::default(),
+            pending: Balance::default(),
+            pending_surface_c: [None; 2],
+            reservoir: Reservoir::default(),
+            total_volume_m: grid.total_volume_m(),
+            start_heat_j_m2: heat * grid.total_volume_m(),
+            count: WorkCount::default(),
+            conductivity: vec![0.0; n],
+            link: vec![0.0; n - 1],
+            stage_one: vec![0.0; n],
+            stage_two: vec![0.0; n],
+            base: vec![0.0; n],
+            scratch: Scratch::new(n, 2),
+        }
+    }
+
+    /// Time since the start, s.
+    pub fn time_s(&self) -> f64 {
+        self.time_s
+    }
+
+    /// Temperatures at cell centres, °C.
+    pub fn temperature_c(&self) -> &[f64] {
+        &self.temperature
+    }
+
+    /// Hottest that each cell has been, °C.
+    pub fn hottest_c(&self) -> &[f64] {
+        &self.hottest
+    }
+
+    /// Dried share of each cell, 0 to 1.
+    pub fn dried(&self) -> &[f64] {
+        &self.dried
+    }
+
+    /// Surface temperatures, °C: bottom and top.
+    pub fn surface_c(&self) -> [f64; 2] {
+        self.surface_c
+    }
+
+    /// The reservoir of heat as it stands.
+    pub fn reservoir(&self) -> &Reservoir {
+        &self.reservoir
+    }
+
+    /// Heat and water booked so far.
+    pub fn balance(&self) -> Balance {
+        self.balance
+    }
+
+    /// Work done so far.
+    pub fn count(&self) -> WorkCount {
+        self.count
+    }
+
+    /// Heat that went into warming the flesh since the start, J/m².
+    pub fn sensible_j_m2(&self) -> f64 {
+        let now: f64 = self.heat.iter().zip(&self.grid.volume_m).map(|(e, v)| e * v).sum();
+        now - self.start_heat_j_m2
+    }
+
+    /// Mean temperature over the volume, °C.
+    pub fn mean_c(&self) -> f64 {
+        let sum: f64 = self.temperature.iter().zip(&self.grid.volume_m).map(|(t, v)| t * v).sum();
+        sum / self.grid.total_volume_m()
+    }
+
+    /// Runs one phase to its end, or until the observer stops it. Returns whether it was stopped.
+    pub fn run(&mut self, phase: &Phase, observer: &mut impl Observer) -> Sink {
+        let end_s = self.time_s + phase.duration_s;
+        self.reservoir.meet(&phase.heater);
+        self.step_s = FIRST_STEP_S;
+        // Landing within rounding of the end counts as landing.
+        while self.time_s < end_s - 1e-9 {
+            let stop_s = end_s.min(observer.next_stop_s());
+            let (step_s, lands) =
+                next_step(self.step_s, self.accuracy.longest_step_s, stop_s - self.time_s);
+            let error_k = self.attempt(step_s, phase);
+            let fit = fit(self.accuracy.tolerance_k, error_k);
+            if error_k.is_nan() && !is_refused(step_s, fit) {
+                // Nothing that follows could be a number again: it ends where it still is one.
+                return Sink::Stop;
+            }
+            if is_refused(step_s, fit) {
+                self.count.rejected += 1;
+                self.step_s = shortened(step_s, fit);
+                continue;
+            }
+            self.step_s = following_step(self.step_s, step_s, fit, lands);
+            self.accept(step_s, &phase.heater);
+            if lands {
+                self.time_s = stop_s;
+            }
+            let view = View {
+                time_s: self.time_s,
+                step_s,
+                temperature_c: &self.temperature,
+                dried: &self.dried,
+                surface_c: self.surface_c,
+                outer_c: self.outer_c,
+                reservoir_c: self.reservoir.temperature_c(),
+            };
+            if observer.observe(&view) == Sink::Stop {
+                return Sink::Stop;
+            }
+        }
+        Sink::Continue
+    }
+
+    /// Tries one step into `stage_two` and the pending flux; returns its error, K.
+    fn attempt(&mut self, step_s: f64, phase: &Phase) -> f64 {
+        let n = self.heat.len();
+        let grid = self.grid;
+        let k = &mut self.conductivity[..n];
+        let width = &grid.width_m[..n];
+        {
+            let area = &grid.area[1..n];
+            let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
+            let heat = &self.heat[..n];
+            let link = &mut self.link[..n - 1];
+            for i in 0..n {
+                k[i] = self.flesh.conductivity_at(heat[i], temperature[i], dried[i]);
+            }
+            // Two half cells in series, with one division.
+            for i in 0..n - 1 {
+                link[i] =
+                    2.0 * area[i] * k[i] * k[i + 1] / (width[i] * k[i + 1] + width[i + 1] * k[i]);
+            }
+        }
+        let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
+        let at_s = self.time_s + 0.5 * step_s;
+        let bottom = if grid.is_symmetric() { None } else { phase.bottom };
+        let surrounds = [bottom, phase.top];
+        let faces = surrounds.map(|s| s.map_or(INSULATED, |s| s.at(reservoir_c, at_s)));
+        let mut sides = [0; 2];
+        let mut exposed = 0;
+        for (side, _) in surrounds.iter().enumerate().filter(|(_, s)| s.is_some()) {
+            sides[exposed] = side;
+            exposed += 1;
+        }
+        let end = |side: usize, guess_c: f64| {
+            let cell = side * (n - 1);
+            End {
+                cell,
+                face: side,
+                area: grid.area[side * n],
+                half_cell_w_m2k: 2.0 * k[cell] / width[cell],
+                guess_c,
+            }
+        };
+        let ends = sides.map(|side| end(side, self.outer_c[side]));
+        let stage = ImplicitStage {
+            flesh: self.flesh,
+            volume_m: &self.grid.volume_m,
+            link_w_k: &self.link,
+            reserve: &self.reserve,
+            inverse_scale: &self.inverse_scale,
+            base: &self.heat,
+            implicit_s: GAMMA * step_s,
+            ends: &ends[..exposed],
+            faces: &faces,
+        };
+        self.stage_one.copy_from_slice(&self.heat);
+        self.scratch.temperature.copy_from_slice(&self.temperature);
+        self.scratch.slope.copy_from_slice(&self.slope);
+        let one_settled = stage.solve(&mut self.stage_one, &mut self.scratch, false);
+        let first = [self.scratch.flux[0], self.scratch.flux[1]];
+
+        let lead = (1.0 - GAMMA) / GAMMA;
+        {
+            let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
+            let (base, two) = (&mut self.base[..n], &mut self.stage_two[..n]);
+            for i in 0..n {
+                let gain = one[i] - heat[i];
+                base[i] = heat[i] + lead * gain;
+                two[i] = base[i] + gain;
+            }
+        }
+        let mut later = ends;
+        for (end, flux) in later.iter_mut().zip(&first) {
+            end.guess_c = flux.outer_c;
+        }
+        let stage = ImplicitStage { base: &self.base, ends: &later[..exposed], ..stage };
+        self.scratch.follow(&self.stage_one, &self.stage_two);
+        let two_settled = stage.solve(&mut self.stage_two, &mut self.scratch, true);
+        let second = [self.scratch.flux[0], self.scratch.flux[1]];
+
+        self.count.solves += (one_settled.rounds + two_settled.rounds) as u64;
+        self.pending = Balance::default();
+        self.pending_surface_c = [None; 2];
+        for i in 0..exposed {
+            let side = sides[i];
+            let on_reservoir = surrounds[side].is_some_and(|s| s.on_reservoir);
+            self.pending.book(step_s, ends[i].area, [&first[i], &second[i]], on_reservoir);
+            self.pending_surface_c[side] = Some([second[i].surface_c, second[i].outer_c]);
+        }
+        let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
+        let (base, two) = (&self.base[..n], &self.stage_two[..n]);
+        let volume = &grid.volume_m[..n];
+        let mut error = 0.0;
+        for i in 0..n {
+            error += volume[i] * ((two[i] - base[i]) - (one[i] - heat[i])).abs();
+        }
+        if !(one_settled.is_sound && two_settled.is_sound) {
+            return f64::INFINITY;
+        }
+        error / (self.total_volume_m * TYPICAL_CAPACITY_J_M3K)
+    }
+
+    /// Makes the tried step the state: boiled water leaves for good.
+    fn accept(&mut self, step_s: f64, heater: &Heater) {
+        self.reservoir.advance(heater, self.time_s, step_s, self.pending.drawn_j_m2);
+        self.time_s += step_s;
+        self.count.steps += 1;
+        self.balance.add(&self.pending);
+        std::mem::swap(&mut self.heat, &mut self.stage_two);
+        let mut boiled_j_m2 = 0.0;
+        for i in 0..self.heat.len() {
+            let boiled = self.heat[i].min(self.reserve[i]);
+            if boiled > 0.0 {
+                self.reserve[i] -= boiled;
+                self.heat[i] -= boiled;
+                boiled_j_m2 += boiled * self.grid.volume_m[i];
+                self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
+                self.inverse_scale[i] = Flesh::inverse_scale(self.dried[i]);
+            }
+        }
+        // Boiling moves heat content and reserve together, so temperatures stay as solved.
+        self.temperature.copy_from_slice(&self.scratch.temperature);
+        for (hottest, &now) in self.hottest.iter_mut().zip(&self.temperature) {
+            *hottest = if now > *hottest { now } else { *hottest };
+        }
+        self.slope.copy_from_slice(&self.scratch.slope);
+        self.balance.latent_j_m2 += boiled_j_m2;
+        self.balance.evaporated_kg_m2 += boiled_j_m2 / self.flesh.latent_j_kg;
+        let last = self.heat.len() - 1;
+        // An insulated end has no surface balance of its own: it is as warm as the cell behind it.
+        for (side, cell) in [(0, 0), (1, last)] {
+            [self.surface_c[side], self.outer_c[side]] =
+                self.pending_surface_c[side].unwrap_or([self.temperature[cell]; 2]);
+        }
+    }
+}

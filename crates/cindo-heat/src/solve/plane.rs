@@ -1,0 +1,417 @@
+//! Stepping a cross-section: the same implicit line solves, first along every column, then along
+//! every row, in an order that alternates from step to step (Strang's symmetric splitting; Strang
+//! 1968, SIAM J. Numer. Anal. 5:506), so that the whole is second order and conserves heat exactly.
+
+use super::Accuracy;
+use super::line::{End, ImplicitStage, Scratch};
+use super::observe::Sink;
+use super::step::{
+    Balance, FIRST_STEP_S, GAMMA, fit, following_step, is_refused, next_step, shortened,
+};
+use crate::cells::CrossSection;
+use crate::constants::TYPICAL_CAPACITY_J_M3K;
+use crate::flesh::Flesh;
+use crate::reservoir::{Heater, Reservoir};
+use crate::surround::{Face, FaceFlux};
+
+/// One contiguous run of cells in a column or row.
+#[derive(Debug, Clone)]
+struct Line {
+    first: usize,
+    stride: usize,
+    cells: usize,
+    /// Openings between neighbours, m, and distances between their centres, m, as half widths.
+    open_m: Vec<f64>,
+    half_m: Vec<f64>,
+    /// Place in the line, surface, and exposed length in this direction, m.
+    ends: Vec<(usize, usize, f64)>,
+}
+
+/// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
+pub trait Faces {
+    /// The face of surface `index` at a moment.
+    fn face(&self, index: usize, reservoir_c: f64, time_s: f64) -> Face;
+    /// Whether its heat is drawn from the reservoir.
+    fn is_on_reservoir(&self, index: usize) -> bool;
+}
+
+/// A cross-section in the heat. Amounts are per m of length.
+#[derive(Debug, Clone)]
+pub struct PlaneSimulation<'a> {
+    flesh: &'a Flesh,
+    section: &'a CrossSection,
+    accuracy: Accuracy,
+    lines: [Vec<Line>; 2],
+    time_s: f64,
+    step_s: f64,
+    steps: u64,
+    heat: Vec<f64>,
+    reserve: Vec<f64>,
+    dried: Vec<f64>,
+    inverse_scale: Vec<f64>,
+    temperature: Vec<f64>,
+    slope: Vec<f64>,
+    hottest: Vec<f64>,
+    outer_c: Vec<f64>,
+    balance: Balance,
+    reservoir: Reservoir,
+    start_heat_j_m: f64,
+    // State before the step being tried, and scratch, allocated once.
+    before: Before,
+    faces: Vec<Face>,
+    /// Whether the heat of each surface is drawn from the reservoir.
+    draws: Vec<bool>,
+    work: Work,
+}
+
+#[derive(Debug, Clone)]
+struct Before {
+    heat: Vec<f64>,
+    temperature: Vec<f64>,
+    slope: Vec<f64>,
+    outer_c: Vec<f64>,
+}
+
+/// One line's gathered arrays; even in length, the last cell idle when the line is odd.
+#[derive(Debug, Clone)]
+struct Work {
+    heat: Vec<f64>,
+    one: Vec<f64>,
+    two: Vec<f64>,
+    base: Vec<f64>,
+    volume: Vec<f64>,
+    link: Vec<f64>,
+    reserve: Vec<f64>,
+    inverse_scale: Vec<f64>,
+    conductivity: Vec<f64>,
+    ends: Vec<End>,
+    first: Vec<FaceFlux>,
+    scratch: Vec<Scratch>,
+}
+
+/// No surface is closer to the middle of its cell than this, m.
+const LEAST_DEPTH_M: f64 = 1e-5;
+/// Area of an idle cell, m²; any positive number does.
+const IDLE: f64 = 1e-6;
+
+fn lines(section: &CrossSection, along_x: bool) -> Vec<Line> {
+    let (outer, inner) =
+        if along_x { (section.rows, section.columns) } else { (section.columns, section.rows) };
+    let stride = if along_x { section.rows } else { 1 };
+    let edges = if along_x { &section.x_edge_m } else { &section.z_edge_m };
+    let open = if along_x { &section.right_m } else { &section.up_m };
+    let mut lines = Vec::new();
+    for o in 0..outer {
+        let at = |i: usize| if along_x { i * section.rows + o } else { o * section.rows + i };
+        let mut i = 0;
+        while i < inner {
+            if !section.is_inside(at(i)) {
+                i += 1;
+                continue;
+            }
+            let from = i;
+            while i + 1 < inner && section.is_inside(at(i + 1)) && open[at(i)] > 0.0 {
+                i += 1;
+            }
+            i += 1;
+            let mut ends = Vec::new();
+            for (index, piece) in section.surface.iter().enumerate() {
+                let share = if along_x { piece.sideways } else { 1.0 - piece.sideways };
+                let place = (from..i).find(|k| at(*k) == piece.cell);
+                if let Some(place) = place.filter(|_| share > 1e-9) {
+                    ends.push((place - from, index, piece.length_m * share));
+                }
+            }
+            lines.push(Line {
+                first: at(from),
+                stride,
+                cells: i - from,
+                open_m: (from..i - 1).map(|k| open[at(k)]).collect(),
+                half_m: (from..i).map(|k| 0.5 * (edges[k + 1] - edges[k])).collect(),
+                ends,
+            });
+        }
+    }
+    lines
+}
+
+impl<'a> PlaneSimulation<'a> {
+    /// A piece at one temperature throughout.
+    pub fn new(
+        flesh: &'a Flesh,
+        section: &'a CrossSection,
+        accuracy: Accuracy,
+        start_c: f64,
+    ) -> Self {
+        let n = section.area_m2.len();
+        let heat = flesh.heat_content_j_m3(start_c);
+        let slope = flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1;
+        let lines = [lines(section, false), lines(section, true)];
+        let longest = section.rows.max(section.columns).next_multiple_of(2);
+        let zeros = || vec![0.0; longest];
+        let surfaces = section.surface.len();
+        // One scratch for each even length that occurs.
+        let most_ends = lines.iter().flatten().map(|l| l.ends.len()).max().unwrap_or_default();
+        let scratch = (1..=longest / 2).map(|half| Scratch::new(2 * half, most_ends)).collect();
+        Self {
+            flesh,
+            section,
+            accuracy,
+            lines,
+            time_s: 0.0,
+            step_s: FIRST_STEP_S,
+            steps: 0,
+            heat: vec![heat; n],
+            reserve: vec![flesh.reserve_j_m3; n],
+            dried: vec![0.0; n],
+            inverse_scale: vec![1.0; n],
+            temperature: vec![start_c; n],
+            slope: vec![slope; n],
+            hottest: vec![start_c; n],
+            outer_c: vec![start_c; surfaces],
+            balance: Balance::default(),
+            reservoir: Reservoir::default(),
+            start_heat_j_m: heat * section.total_m2(),
+            before: Before {
+                heat: vec![0.0; n],
+                temperature: vec![0.0; n],
+                slope: vec![0.0; n],
+                outer_c: vec![0.0; surfaces],
+            },
+            faces: vec![Face::convective(0.0, start_c); surfaces],
+            draws: vec![false; surfaces],
+            work: Work {
+                heat: zeros(),
+                one: zeros(),
+                two: zeros(),
+                base: zeros(),
+                volume: zeros(),
+                link: zeros(),
+                reserve: zeros(),
+                inverse_scale: zeros(),
+                conductivity: zeros(),
+                ends: Vec::with_capacity(most_ends),
+                first: vec![FaceFlux::default(); most_ends],
+                scratch,
+            },
+        }
+    }
+
+    /// Time since the start, s.
+    pub fn time_s(&self) -> f64 {
+        self.time_s
+    }
+
+    /// Temperature of each cell, °C.
+    pub fn temperature_c(&self) -> &[f64] {
+        &self.temperature
+    }
+
+    /// Hottest that each cell has been, °C.
+    pub fn hottest_c(&self) -> &[f64] {
+        &self.hottest
+    }
+
+    /// Dried share of each cell's free water, 0 to 1.
+    pub fn dried(&self) -> &[f64] {
+        &self.dried
+    }
+
+    /// Heat and water booked so far, per m of length.
+    pub fn balance(&self) -> Balance {
+        self.balance
+    }
+
+    /// Heat that went into warming the flesh, J/m.
+    pub fn sensible_j_m(&self) -> f64 {
+        let now: f64 = self.heat.iter().zip(&self.section.area_m2).map(|(e, a)| e * a).sum();
+        now - self.start_heat_j_m
+    }
+
+    /// Runs one phase, calling `seen` after every step with its length, until that has seen enough.
+    /// Returns whether it was stopped.
+    pub fn run(
+        &mut self,
+        duration_s: f64,
+        faces: &impl Faces,
+        heater: &Heater,
+        mut seen: impl FnMut(&Self, f64) -> Sink,
+    ) -> Sink {
+        let end_s = self.time_s + duration_s;
+        self.reservoir.meet(heater);
+        self.step_s = FIRST_STEP_S;
+        for (i, draws) in self.draws.iter_mut().enumerate() {
+            *draws = faces.is_on_reservoir(i);
+        }
+        while self.time_s < end_s - 1e-9 {
+            let (step_s, lands) =
+                next_step(self.step_s, self.accuracy.longest_step_s, end_s - self.time_s);
+            let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
+            for (i, face) in self.faces.iter_mut().enumerate() {
+                *face = faces.face(i, reservoir_c, self.time_s + 0.5 * step_s);
+            }
+            self.keep();
+            let mut pending = Balance::default();
+            // Columns first on even steps, rows first on odd ones.
+            let order = if self.steps.is_multiple_of(2) { [0, 1] } else { [1, 0] };
+            let error: f64 =
+                order.into_iter().map(|way| self.sweep(way, step_s, &mut pending)).sum();
+            let error_k = error / (self.section.total_m2() * TYPICAL_CAPACITY_J_M3K);
+            let fit = fit(self.accuracy.tolerance_k, error_k);
+            if error_k.is_nan() && !is_refused(step_s, fit) {
+                // Nothing that follows could be a number again: it ends where it still is one.
+                self.restore();
+                return Sink::Stop;
+            }
+            if is_refused(step_s, fit) {
+                self.restore();
+                self.step_s = shortened(step_s, fit);
+                continue;
+            }
+            self.step_s = following_step(self.step_s, step_s, fit, lands);
+            self.reservoir.advance(heater, self.time_s, step_s, pending.drawn_j_m2);
+            self.time_s = if lands { end_s } else { self.time_s + step_s };
+            self.steps += 1;
+            self.accept(&pending);
+            if seen(self, step_s) == Sink::Stop {
+                return Sink::Stop;
+            }
+        }
+        Sink::Continue
+    }
+
+    fn keep(&mut self) {
+        self.before.heat.copy_from_slice(&self.heat);
+        self.before.temperature.copy_from_slice(&self.temperature);
+        self.before.slope.copy_from_slice(&self.slope);
+        self.before.outer_c.copy_from_slice(&self.outer_c);
+    }
+
+    fn restore(&mut self) {
+        self.heat.copy_from_slice(&self.before.heat);
+        self.temperature.copy_from_slice(&self.before.temperature);
+        self.slope.copy_from_slice(&self.before.slope);
+        self.outer_c.copy_from_slice(&self.before.outer_c);
+    }
+
+    /// One implicit step along every line of a direction; returns the error, J/m.
+    fn sweep(&mut self, way: usize, step_s: f64, pending: &mut Balance) -> f64 {
+        let lines = std::mem::take(&mut self.lines[way]);
+        let error = lines.iter().map(|line| self.solve_line(line, step_s, pending)).sum();
+        self.lines[way] = lines;
+        error
+    }
+
+    fn solve_line(&mut self, line: &Line, step_s: f64, pending: &mut Balance) -> f64 {
+        let count = line.cells;
+        let n = count.next_multiple_of(2);
+        let work = &mut self.work;
+        let scratch = &mut work.scratch[n / 2 - 1];
+        for i in 0..n {
+            let cell = line.first + i.min(count - 1) * line.stride;
+            work.heat[i] = self.heat[cell];
+            work.reserve[i] = self.reserve[cell];
+            work.inverse_scale[i] = self.inverse_scale[cell];
+            work.volume[i] = if i < count { self.section.area_m2[cell] } else { IDLE };
+            scratch.temperature[i] = self.temperature[cell];
+            scratch.slope[i] = self.slope[cell];
+            work.conductivity[i] = self.flesh.conductivity_at(
+                self.heat[cell],
+                self.temperature[cell],
+                self.dried[cell],
+            );
+        }
+        let k = &work.conductivity;
+        work.link[n - 1] = 0.0;
+        if n > count {
+            work.link[count - 1] = 0.0;
+        }
+        for i in 0..count - 1 {
+            let (a, b) = (line.half_m[i], line.half_m[i + 1]);
+            work.link[i] = line.open_m[i] * k[i] * k[i + 1] / (a * k[i + 1] + b * k[i]);
+        }
+        work.ends.clear();
+        for &(place, surface, length_m) in &line.ends {
+            let exposed_m = self.section.surface[surface].length_m;
+            // Half of the cell's depth behind the whole of its surface, at most half the cell.
+            let depth_m =
+                (0.5 * work.volume[place] / exposed_m).min(line.half_m[place]).max(LEAST_DEPTH_M);
+            work.ends.push(End {
+                cell: place,
+                face: surface,
+                area: length_m,
+                half_cell_w_m2k: k[place] / depth_m,
+                guess_c: self.outer_c[surface],
+            });
+        }
+        let exposed = work.ends.len();
+        let mut stage = ImplicitStage {
+            flesh: self.flesh,
+            volume_m: &work.volume[..n],
+            link_w_k: &work.link[..n],
+            reserve: &work.reserve[..n],
+            inverse_scale: &work.inverse_scale[..n],
+            base: &work.heat[..n],
+            implicit_s: GAMMA * step_s,
+            ends: &work.ends,
+            faces: &self.faces,
+        };
+        work.one[..n].copy_from_slice(&work.heat[..n]);
+        let one_settled = stage.solve(&mut work.one[..n], scratch, false);
+        work.first[..exposed].copy_from_slice(&scratch.flux[..exposed]);
+        let lead = (1.0 - GAMMA) / GAMMA;
+        for i in 0..n {
+            let gain = work.one[i] - work.heat[i];
+            work.base[i] = work.heat[i] + lead * gain;
+            work.two[i] = work.base[i] + gain;
+        }
+        // The first stage's surface is the better guess, and it is in the scratch already.
+        stage.base = &work.base[..n];
+        scratch.follow(&work.one[..n], &work.two[..n]);
+        let two_settled = stage.solve(&mut work.two[..n], scratch, true);
+        let sound = one_settled.is_sound && two_settled.is_sound;
+        let mut error = if sound { 0.0 } else { f64::INFINITY };
+        for i in 0..count {
+            error += work.volume[i]
+                * ((work.two[i] - work.base[i]) - (work.one[i] - work.heat[i])).abs();
+        }
+        for ((&(_, surface, length_m), flux), second) in
+            line.ends.iter().zip(&work.first).zip(&scratch.flux)
+        {
+            pending.book(step_s, length_m, [flux, second], self.draws[surface]);
+            self.outer_c[surface] = second.outer_c;
+        }
+        for i in 0..count {
+            let cell = line.first + i * line.stride;
+            self.heat[cell] = work.two[i];
+            self.temperature[cell] = scratch.temperature[i];
+            self.slope[cell] = scratch.slope[i];
+        }
+        error
+    }
+
+    /// Boiled water leaves for good, as in one column.
+    fn accept(&mut self, pending: &Balance) {
+        self.balance.add(pending);
+        let mut boiled_j_m = 0.0;
+        for (i, &area) in self.section.area_m2.iter().enumerate() {
+            if area <= 0.0 {
+                continue;
+            }
+            let boiled = self.heat[i].min(self.reserve[i]);
+            if boiled > 0.0 {
+                self.reserve[i] -= boiled;
+                self.heat[i] -= boiled;
+                boiled_j_m += boiled * area;
+                self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
+                self.inverse_scale[i] = Flesh::inverse_scale(self.dried[i]);
+            }
+            self.hottest[i] = self.hottest[i].max(self.temperature[i]);
+        }
+        self.balance.latent_j_m2 += boiled_j_m;
+        self.balance.evaporated_kg_m2 += boiled_j_m / self.flesh.latent_j_kg;
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,226 @@
+//! What touches a face of the piece: film, radiation, surface drying.
+
+use serde::{Deserialize, Serialize};
+
+use crate::constants::{KELVIN_OFFSET, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
+use crate::water::{latent_heat_j_kg, saturation_pressure_pa, saturation_slope_pa_k};
+
+/// Volumetric heat capacity of moist kitchen air, J/(m³ K), times Le^(2/3) of water in air, so
+/// that a film coefficient over it is a mass-transfer velocity (Lewis relation).
+const LEWIS_J_M3K: f64 = 1007.0 * 0.9;
+
+/// The surroundings of one face at one moment.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Face {
+    /// Film coefficient, W/(m² K), 0 to 1e6.
+    pub h: f64,
+    /// Temperature of the medium, °C.
+    pub medium_c: f64,
+    /// Emissivity, 0 to 1.
+    #[serde(default)]
+    pub emissivity: f64,
+    /// Temperature of what radiates at the face, °C; `medium_c` when left out.
+    #[serde(default)]
+    pub radiant_c: Option<f64>,
+    /// Share of a free wet surface, 0 to 1.
+    #[serde(default)]
+    pub wet: f64,
+    /// Partial pressure of water vapour around it, Pa.
+    #[serde(default = "default_vapour_pa")]
+    pub vapour_pa: f64,
+    /// Thermal resistance of a coat between the flesh and the film (batter, salt, paper), m² K/W.
+    #[serde(default)]
+    pub coat_m2k_w: f64,
+}
+
+fn default_vapour_pa() -> f64 {
+    1000.0
+}
+
+/// Heat through one face, W per m² of that face.
+#[derive(Debug, Clone, Copy, Default, PartialEq)]
+pub struct FaceFlux {
+    /// Convection and radiation, before evaporation takes its part.
+    pub incoming_w_m2: f64,
+    /// Taken by surface drying.
+    pub drying_w_m2: f64,
+    /// Water leaving, kg/(m² s).
+    pub drying_kg_m2s: f64,
+    /// Temperature of the flesh at the face, below any coat, °C.
+    pub surface_c: f64,
+    /// Temperature of the outermost surface, that of the coat if there is one, °C.
+    pub outer_c: f64,
+    /// Derivative of the net flux with the temperature of the cell behind, W/(m² K), at most 0.
+    pub slope_w_m2k: f64,
+}
+
+impl FaceFlux {
+    /// What goes on into the flesh, W/m².
+    #[inline]
+    pub fn net_w_m2(&self) -> f64 {
+        self.incoming_w_m2 - self.drying_w_m2
+    }
+}
+
+impl Face {
+    /// A face that only convects.
+    pub const fn convective(h: f64, medium_c: f64) -> Self {
+        Self {
+            h,
+            medium_c,
+            emissivity: 0.0,
+            radiant_c: None,
+            wet: 0.0,
+            vapour_pa: 1000.0,
+            coat_m2k_w: 0.0,
+        }
+    }
+
+    /// Heat exchanged at a given surface temperature, and the derivative of the net flux.
+    fn exchange(&self, surface_c: f64, boil_c: f64) -> (FaceFlux, f64) {
+        let kelvin = surface_c + KELVIN_OFFSET;
+        let radiant = self.radiant_c.unwrap_or(self.medium_c) + KELVIN_OFFSET;
+        let grey = self.emissivity * STEFAN_BOLTZMANN_W_M2K4;
+        let incoming =
+            self.h * (self.medium_c - surface_c) + grey * (radiant.powi(4) - kelvin.powi(4));
+        let mut slope = -self.h - 4.0 * grey * kelvin.powi(3);
+        let mut drying = 0.0;
+        let mut drying_kg = 0.0;
+        if self.wet > 0.0 && self.h > 0.0 {
+            let wet_c = surface_c.min(boil_c);
+            let wet_k = wet_c + KELVIN_OFFSET;
+            let saturated = saturation_pressure_pa(wet_c);
+            let excess = saturated - self.vapour_pa;
+            if excess > 0.0 {
+                let velocity = self.wet * self.h / LEWIS_J_M3K;
+                let latent = latent_heat_j_kg(wet_c);
+                let per_pa = velocity / (VAPOUR_GAS_CONSTANT_J_KGK * wet_k);
+                drying_kg = per_pa * excess;
+                drying = latent * drying_kg;
+                if surface_c < boil_c {
+                    slope -= latent * per_pa * saturation_slope_pa_k(wet_c, saturated);
+                }
+            }
+        }
+        let flux = FaceFlux {
+            incoming_w_m2: incoming,
+            drying_w_m2: drying,
+            drying_kg_m2s: drying_kg,
+            surface_c,
+            outer_c: surface_c,
+            slope_w_m2k: 0.0,
+        };
+        (flux, slope)
+    }
+
+    /// Solves the flux balance at the surface: what the surroundings give is what conducts
+    /// inward to a cell at `cell_c` through `conductance_w_m2k` (half a cell).
+    ///
+    /// The balance falls monotonically with the surface temperature, so Newton inside a shrinking
+    /// bracket always ends; `guess_c` is the surface temperature of the step before.
+    #[inline]
+    pub fn balance(
+        &self,
+        cell_c: f64,
+        conductance_w_m2k: f64,
+        boil_c: f64,
+        guess_c: f64,
+    ) -> FaceFlux {
+        // Film, coat and half a cell in series; the surface of the balance is that of the coat.
+        let g = conductance_w_m2k / (1.0 + conductance_w_m2k * self.coat_m2k_w);
+        if self.emissivity <= 0.0 && (self.wet <= 0.0 || self.h <= 0.0) {
+            // Convection alone is linear: two resistances in series.
+            let overall = if self.h > 0.0 { self.h * g / (self.h + g) } else { 0.0 };
+            let incoming = overall * (self.medium_c - cell_c);
+            return FaceFlux {
+                incoming_w_m2: incoming,
+                surface_c: cell_c + incoming / conductance_w_m2k,
+                outer_c: cell_c + incoming / g,
+                slope_w_m2k: -overall,
+                ..FaceFlux::default()
+            };
+        }
+        let (mut low, mut high) = (-KELVIN_OFFSET + 1.0, 2000.0);
+        let mut surface_c = guess_c.clamp(low, high);
+        loop {
+            let (mut flux, slope) = self.exchange(surface_c, boil_c);
+            let residual = flux.net_w_m2() - g * (surface_c - cell_c);
+            let next = surface_c + residual / (g - slope);
+            if residual > 0.0 {
+                low = surface_c;
+            } else {
+                high = surface_c;
+            }
+            if (next - surface_c).abs() < 1e-7 || high - low < 1e-9 {
+                flux.slope_w_m2k = g * slope / (g - slope);
+                if self.coat_m2k_w > 0.0 {
+                    flux.surface_c = cell_c + flux.net_w_m2() / conductance_w_m2k;
+                }
+                return flux;
+            }
+            surface_c = if next > low && next < high { next } else { 0.5 * (low + high) };
+        }
+    }
+}
+
+/// What acts on one face: a fixed surrounding, or one whose medium is the heater's reservoir.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Surround {
+    /// Film, radiation and drying.
+    pub face: Face,
+    /// Whether the medium temperature is the reservoir's at every moment.
+    pub on_reservoir: bool,
+    /// Whether what radiates at it is at the reservoir's temperature.
+    pub radiant_on_reservoir: bool,
+    /// A coat that changes as it cooks.
+    pub coat: Coat,
+}
+
+/// A coat whose resistance goes from wet and foaming to set and porous, as a decaying exponential
+/// of the time since the fish met the heat.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Coat {
+    /// At the start, m² K/W.
+    pub wet_m2k_w: f64,
+    /// Once it has set, m² K/W.
+    pub set_m2k_w: f64,
+    /// Time scale of setting, s; 0 for a coat that does not change.
+    pub settle_s: f64,
+}
+
+impl Coat {
+    fn at_m2k_w(&self, time_s: f64) -> f64 {
+        if self.settle_s <= 0.0 {
+            return self.set_m2k_w;
+        }
+        self.set_m2k_w + (self.wet_m2k_w - self.set_m2k_w) * (-time_s / self.settle_s).exp()
+    }
+}
+
+impl Surround {
+    /// A surrounding of its own temperature.
+    pub const fn fixed(face: Face) -> Self {
+        Self {
+            face,
+            on_reservoir: false,
+            radiant_on_reservoir: false,
+            coat: Coat { wet_m2k_w: 0.0, set_m2k_w: 0.0, settle_s: 0.0 },
+        }
+    }
+
+    /// The face at a moment.
+    pub fn at(&self, reservoir_c: f64, time_s: f64) -> Face {
+        Face {
+            medium_c: if self.on_reservoir { reservoir_c } else { self.face.medium_c },
+            radiant_c: if self.radiant_on_reservoir {
+                Some(reservoir_c)
+            } else {
+                self.face.radiant_c
+            },
+            coat_m2k_w: self.face.coat_m2k_w + self.coat.at_m2k_w(time_s),
+            ..self.face
+        }
+    }
+}

@@ -1,0 +1,2 @@
+ALTER TABLE card DROP COLUMN choices;
+ALTER TABLE card DROP COLUMN version;

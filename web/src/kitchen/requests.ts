@@ -1,0 +1,63 @@
+import type { CompareRequest, PlanRequest, PrepRequest } from "@/api/client";
+import type { PlanDraft, PrepDraft } from "@/lib/address";
+import type { Preferences } from "./preferences";
+
+/** Whether guests at risk eat it: tonight, or because the plan says so. */
+export const isAtRisk = (draft: PlanDraft, preferences: Preferences): boolean =>
+  preferences.atRisk || draft.at_risk === true;
+
+/** What the kitchen adds to every plan: guests at risk, height above the sea, gear at hand. */
+function kitchen(draft: PlanDraft, preferences: Preferences) {
+  const altitude = draft.altitude_m ?? preferences.altitudeM;
+  // A plan that was kept brings its own gear.
+  const gear = draft.gear === undefined ? preferences.gear : draft.gear;
+  return {
+    ...(isAtRisk(draft, preferences) ? { at_risk: true } : {}),
+    ...(altitude === 0 ? {} : { altitude_m: altitude }),
+    ...(gear === null ? {} : { gear: [...gear] }),
+  };
+}
+
+/** The request of a plan in this kitchen. */
+export function toRequest(draft: PlanDraft, preferences: Preferences): PlanRequest {
+  const { at_risk: _risk, altitude_m: _altitude, gear: _gear, ...plan } = draft;
+  return {
+    ...plan,
+    ...kitchen(draft, preferences),
+    // Said in the request too, so that a kept card stays what it was.
+    ...(isAtRisk(draft, preferences) ? { doneness: "by_the_book" } : {}),
+  };
+}
+
+/** The comparison for a plan's piece in this kitchen. */
+export const toComparison = (draft: PlanDraft, preferences: Preferences): CompareRequest => ({
+  piece: draft.piece,
+  doneness: draft.doneness,
+  ...kitchen(draft, preferences),
+});
+
+/** The request of a preparation in this kitchen. */
+export function toPrep(
+  plan: PlanDraft,
+  { choices, vessel }: PrepDraft,
+  preferences: Preferences,
+  allGear: readonly string[],
+): PrepRequest {
+  const request = toRequest(plan, preferences);
+  if (vessel === null) return { plan: request, choices };
+  // The first of a kind is the one that is taken.
+  const others = (request.gear ?? allGear).filter((id) => id !== vessel);
+  return { plan: { ...request, gear: [vessel, ...others] }, choices };
+}
+
+/** A plan that came back from the server, to go on with: what the kitchen added stays with the kitchen. */
+export function inThisKitchen(answered: PlanRequest, asked: PlanDraft): PlanDraft {
+  const { at_risk: _risk, altitude_m: _altitude, gear: _gear, ...plan } = answered;
+  const { at_risk, altitude_m, gear } = asked;
+  return {
+    ...plan,
+    ...(at_risk === undefined ? {} : { at_risk }),
+    ...(altitude_m === undefined ? {} : { altitude_m }),
+    ...(gear === undefined ? {} : { gear }),
+  };
+}
