@@ -50,6 +50,23 @@ fn line_after(child: &mut Child, marker: &str) -> std::io::Result<String> {
     Err(std::io::Error::other(format!("no line with `{marker}`")))
 }
 
+/// A running `ChromeDriver` and its port. It takes a free port on one family of addresses and the same
+/// on the other, where somebody else may just have got it: then it gives up, and is started again.
+fn driver() -> std::io::Result<(Group, String)> {
+    const TRIES: u32 = 5;
+    let mut tried = 1;
+    loop {
+        let mut command = Command::new("chromedriver");
+        command.arg("--port=0").stdout(Stdio::piped()).stderr(Stdio::null());
+        let mut group = Group::start(&mut command)?;
+        match line_after(&mut group.0, "successfully on port ") {
+            Ok(port) => return Ok((group, port)),
+            Err(error) if tried == TRIES => return Err(error),
+            Err(_) => tried += 1,
+        }
+    }
+}
+
 /// Path of the `cindo` binary built beside this test.
 ///
 /// # Errors
@@ -113,10 +130,7 @@ impl Browser {
     /// `ChromeDriver` or Chromium does not start.
     pub async fn open(screen: Screen) -> Result<Self, Box<dyn std::error::Error>> {
         let profile = tempfile::tempdir()?;
-        let mut command = Command::new("chromedriver");
-        command.arg("--port=0").stdout(Stdio::piped()).stderr(Stdio::null());
-        let mut driver = Group::start(&mut command)?;
-        let port = line_after(&mut driver.0, "successfully on port ")?;
+        let (driver, port) = driver()?;
         let mut options = json!({
             "args": [
                 "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage",
