@@ -18,6 +18,7 @@ use std::collections::BTreeMap;
 use cindo_heat::ice::FREEZING_C;
 use serde::{Deserialize, Serialize};
 
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Family, Opinion, Task, Use};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
@@ -247,11 +248,12 @@ fn thawed_first(request: &PrepRequest) -> PrepRequest {
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; those of the plan as `plan.…`.
-pub fn prepare(
-    catalogue: &Catalogue,
+pub fn prepare<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &PrepRequest,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
-    prepare_with(catalogue, request, |plan| planned(catalogue, plan))
+    let bench = bench.into();
+    prepare_with(bench, request, |plan| planned(bench, plan))
 }
 
 /// The same, with the plan from wherever `solve` has it.
@@ -259,15 +261,16 @@ pub fn prepare(
 /// # Errors
 /// As [`prepare`]; `solve` names fields of the plan.
 pub fn prepare_with<A: Borrow<Planned>>(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     request: &PrepRequest,
     solve: impl FnOnce(&PlanRequest) -> Result<A, Vec<FieldError>>,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
+    let catalogue = bench.catalogue;
     let request = &thawed_first(request);
     let mut problems = Problems::new();
     let taken = sides(catalogue, request, &mut problems);
     check(catalogue, request, &mut problems);
-    let resolved = problems.within("plan", resolve(catalogue, &request.plan));
+    let resolved = problems.within("plan", resolve(bench, &request.plan));
     let mixture = resolved.as_ref().and_then(|r| {
         mixture_for(catalogue, &r.setup.coating.id, &request.choices.mixtures, Use::goes_on_fish)
     });
@@ -282,11 +285,11 @@ pub fn prepare_with<A: Borrow<Planned>>(
             request.choices.salt.salting.clone().unwrap_or_else(|| r.setup.method.salting.clone());
         let choice = SaltChoice { salting: Some(salting), ..request.choices.salt.clone() };
         let asked = SaltRequest { piece: request.plan.piece.clone(), salt: choice };
-        problems.within("choices", salt(catalogue, &asked))
+        problems.within("choices", salt(bench, &asked))
     });
     let thawed = request.choices.thaw.filter(|_| resolved.is_some()).and_then(|how| {
         let asked = ThawRequest { piece: request.plan.piece.clone(), thaw: how };
-        problems.within("choices", thaw(catalogue, &asked))
+        problems.within("choices", thaw(bench, &asked))
     });
     problems.finish()?;
     let Some(resolved) = resolved else { return Err(Vec::new()) };

@@ -1,7 +1,8 @@
 //! What is asked, looked up and checked: a piece, a method and their settings.
 
+use crate::bench::Bench;
 use crate::catalogue::{
-    Catalogue, Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species,
+    Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species,
 };
 use crate::kitchen::{HeatSource, Load};
 use cindo_heat::grid::Shape;
@@ -21,8 +22,8 @@ pub use target::{BOOK_C, BOOK_HOLD_S, Limit};
 /// A piece with its settings, all checked.
 #[derive(Debug, Clone)]
 pub struct Setup<'a> {
-    /// Where the facts come from.
-    pub catalogue: &'a Catalogue,
+    /// Where the facts come from, and what runs may cost.
+    pub bench: Bench<'a>,
     /// The method.
     pub method: &'a Method,
     /// Its variation, where it has some.

@@ -5,6 +5,7 @@ use serde::{Deserialize, Serialize};
 use super::Setup;
 use super::fit::places;
 use super::target::{Limit, Target};
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, Piece, look_up};
@@ -147,9 +148,10 @@ pub(crate) fn check_board<'a>(
 /// # Errors
 /// Each field that is wrong, with what is allowed.
 pub(crate) fn resolve<'a>(
-    catalogue: &'a Catalogue,
+    bench: Bench<'a>,
     request: &PlanRequest,
 ) -> Result<Resolved<'a>, Vec<FieldError>> {
+    let catalogue = bench.catalogue;
     let piece = &request.piece;
     let mut problems = Problems::new();
     let board = check_board(catalogue, request, &mut problems);
@@ -195,7 +197,7 @@ pub(crate) fn resolve<'a>(
     let cut = board.cut;
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
     let mut setup = Setup {
-        catalogue,
+        bench,
         method,
         variant,
         species: board.species,
