@@ -1,4 +1,4 @@
-import { type PointerEvent, useRef } from "react";
+import { type PointerEvent, type RefObject, useRef } from "react";
 import type { Plan } from "@/api/client";
 import type { Scale } from "@/lib/scale";
 import { clock } from "@/lib/time";
@@ -12,6 +12,8 @@ const GAP_S = 5;
 export type Mark = "turn" | "out";
 
 interface Props {
+  /** The handles themselves, which a drag moves with every frame. */
+  handles: Record<Mark, RefObject<HTMLDivElement | null>>;
   plan: Plan;
   layout: Layout;
   x: Scale;
@@ -20,10 +22,14 @@ interface Props {
   onDrop: (mark: Mark, seconds: number) => void;
 }
 
+/** When the fish is turned, s, where it is turned just once. */
+export const onlyTurn = (plan: Plan): number | undefined =>
+  plan.turns_s.length === 1 ? plan.turns_s[0] : undefined;
+
 /** The turn and out marks as handles: drag them, or use the arrow keys, to ask what would happen. */
 export function MarkHandles(props: Props) {
   const { plan } = props;
-  const turn = plan.turns_s.length === 1 ? plan.turns_s[0] : undefined;
+  const turn = onlyTurn(plan);
   return (
     <>
       {turn !== undefined && (
@@ -56,7 +62,8 @@ const STEPS: Record<string, number> = {
   PageDown: -30,
 };
 
-function MarkHandle({ layout, x, onGrab, onDrag, onDrop, mark, at, least, most }: HandleProps) {
+function MarkHandle(props: HandleProps) {
+  const { handles, layout, x, onGrab, onDrag, onDrop, mark, at, least, most } = props;
   const grip = useRef<number | null>(null);
   const clamp = (seconds: number) => Math.round(Math.min(most, Math.max(least, seconds)));
   const frame = (event: PointerEvent) =>
@@ -68,6 +75,7 @@ function MarkHandle({ layout, x, onGrab, onDrag, onDrop, mark, at, least, most }
   };
   return (
     <div
+      ref={handles[mark]}
       role="slider"
       tabIndex={0}
       aria-label={mark === "turn" ? "Turn at" : "Out at"}

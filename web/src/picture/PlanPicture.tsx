@@ -1,11 +1,20 @@
-import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from "react";
+import {
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import type { CutFace, Method, Plan } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
-import { linear } from "@/lib/scale";
 import { clock } from "@/lib/time";
 import { lengthIn } from "@/lib/units";
+import { useNowAndThen } from "@/lib/useNowAndThen";
 import { legend } from "./colours";
 import { Drawing } from "./Drawing";
+import { type Grip, type Live, type Parts, timeScale, useFollow } from "./follow";
 import { chooseScale, layOut } from "./layout";
 import { type Mark, MarkHandles } from "./MarkHandles";
 import { NumbersTable } from "./NumbersTable";
@@ -28,6 +37,8 @@ interface Props {
   /** Whether back and belly are both drawn: a whole round fish on its side. */
   isWhole: boolean;
   isDragging: boolean;
+  /** What a drag has come to, ahead of `plan` and `thicknessMm`. */
+  live: RefObject<Live>;
   isHeatFromAbove: boolean;
   /** Time under the cursor, s; at "out" when null. */
   moment: number | null;
@@ -36,33 +47,55 @@ interface Props {
   onMark: (mark: Mark, seconds: number, done: boolean) => void;
 }
 
-/** Rows of the canvases while something is dragged. */
-const DRAG_ROWS = { strip: 64, cut: 96 } as const;
+/** How often labels, lines and marks are drawn anew during a drag, ms. */
+const DRAWING_UPDATE_MS = 150;
+
+function useParts(): Parts {
+  return {
+    strip: useRef<HTMLCanvasElement>(null),
+    cut: useRef<HTMLCanvasElement>(null),
+    edge: useRef<HTMLDivElement>(null),
+    turn: useRef<HTMLDivElement>(null),
+    out: useRef<HTMLDivElement>(null),
+  };
+}
 
 /** The cut beside the strip, the lines below them, and the marks: drawn from the simulation. */
 export function PlanPicture(props: Props) {
-  const { plan, section, family, medium, skin, thicknessMm, widthMm, oval, isWhole, isDragging } =
-    props;
+  const { section, family, medium, skin, widthMm, oval, isWhole, isDragging } = props;
   const { onMoment, onThickness, onMark } = props;
   const { preferences } = usePreferences();
   const [frame, width] = useWidth<HTMLDivElement>();
-  const strip = useRef<HTMLCanvasElement>(null);
-  const cut = useRef<HTMLCanvasElement>(null);
-  const [heldScale, setHeldScale] = useState<number | null>(null);
+  const parts = useParts();
+  const { strip, cut } = parts;
+  const [grip, setGrip] = useState<Grip | null>(null);
+  // What is written over strip and cut follows a drag at a pace of its own, ahead of the page.
+  const [ahead, setAhead] = useState<Pick<Props, "plan" | "thicknessMm"> | null>(null);
+  const { plan, thicknessMm } = (isDragging && ahead) || props;
+  const { later } = useNowAndThen(DRAWING_UPDATE_MS);
+  const onAnswer = useCallback(
+    (plan: Plan, thicknessMm: number) => {
+      later(() => {
+        setAhead({ plan, thicknessMm });
+      });
+    },
+    [later],
+  );
 
   const flesh = useMemo(() => makeStrip(planReel(plan)), [plan]);
-  // While a mark is dragged the time axis stays where it is.
-  const [heldEnd, setHeldEnd] = useState<number | null>(null);
-  const endS = heldEnd ?? flesh.endS;
-  const scale = heldScale ?? chooseScale(thicknessMm, width, isWhole ? widthMm : null);
+  // While a mark is dragged the time axis stays where it is; the scale does with every drag.
+  const endS = grip?.holdsTime ? grip.endS : flesh.endS;
+  const scale = grip?.layout.pxPerMm ?? chooseScale(thicknessMm, width, isWhole ? widthMm : null);
   const layout = useMemo(
     () => layOut(width, thicknessMm, widthMm, scale, isWhole),
     [width, thicknessMm, widthMm, scale, isWhole],
   );
   const moment = Math.min(props.moment ?? plan.pull_s, flesh.endS);
-  const x = linear([0, endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
-  const { cut: cutBox, strip: stripBox } = layout;
-  // Strip, cut and handles follow the hand with every frame; what is written over them as time allows.
+  const x = timeScale(layout, endS);
+  // Where a drag began: it moves strip, cut and handles from there.
+  const stand = grip ?? { layout, plan, endS };
+  const { cut: cutBox, strip: stripBox } = stand.layout;
+  // What is written over strip and cut comes as time allows.
   const drawn = useDeferredValue(
     useMemo(
       () => ({ plan, section, flesh, layout, endS, moment, thicknessMm }),
@@ -70,26 +103,17 @@ export function PlanPicture(props: Props) {
     ),
   );
 
-  // While something is dragged the frame rate matters more than the grain, and a canvas that keeps its
-  // size costs least: the page stretches it.
-  const stripAcross = Math.ceil(stripBox.width / (isDragging ? 3 : 1));
-  const stripUp = isDragging ? DRAG_ROWS.strip : Math.ceil(stripBox.height);
-  const cutUp = isDragging ? DRAG_ROWS.cut : cutBox.height;
+  const piece = { widthMm, oval, isWhole, moment: props.moment };
+  useFollow(props.live, parts, isDragging ? grip : null, piece, onAnswer);
   useLayoutEffect(() => {
-    if (strip.current && width > 0) paintStrip(strip.current, flesh, stripAcross, stripUp, endS);
-  }, [flesh, width, stripAcross, stripUp, endS]);
+    if (isDragging || !strip.current || width === 0) return;
+    paintStrip(strip.current, flesh, Math.ceil(stripBox.width), Math.ceil(stripBox.height), endS);
+  }, [strip, flesh, width, stripBox, endS, isDragging]);
   useLayoutEffect(() => {
-    if (!cut.current || width === 0) return;
+    if (isDragging || !cut.current || width === 0) return;
     if (section) paintSection(cut.current, section, moment, layout, flesh.aimC);
-    else {
-      paintCut(cut.current, flesh, moment, cutBox.width, cutUp, {
-        oval,
-        halfWidth: cutBox.halfWidth,
-        height: cutBox.height,
-        isWhole,
-      });
-    }
-  }, [flesh, section, moment, width, layout, cutBox, cutUp, oval, isWhole]);
+    else paintCut(cut.current, flesh, moment, layout.cut, layout.cut.height, oval);
+  }, [cut, flesh, section, moment, width, layout, oval, isDragging]);
 
   const follow = (clientX: number) => {
     const box = frame.current?.getBoundingClientRect();
@@ -134,7 +158,7 @@ export function PlanPicture(props: Props) {
             <canvas
               ref={strip}
               aria-hidden
-              className="absolute rounded-sm"
+              className="absolute rounded-sm [image-rendering:pixelated]"
               style={{
                 left: stripBox.x,
                 top: stripBox.y,
@@ -145,7 +169,7 @@ export function PlanPicture(props: Props) {
             <canvas
               ref={cut}
               aria-hidden
-              className="absolute"
+              className="absolute [image-rendering:pixelated]"
               style={{
                 left: cutBox.x,
                 top: cutBox.y,
@@ -178,32 +202,37 @@ export function PlanPicture(props: Props) {
             />
             {isWide && colours}
             <MarkHandles
-              plan={plan}
-              layout={layout}
-              x={x}
+              handles={parts}
+              plan={stand.plan}
+              layout={stand.layout}
+              x={timeScale(stand.layout, stand.endS)}
               onGrab={() => {
-                setHeldEnd(Math.max(flesh.endS, plan.latest_s * 1.1));
+                setAhead(null);
+                const room = Math.max(flesh.endS, plan.latest_s * 1.1);
+                setGrip({ layout, plan, endS: room, holdsTime: true });
               }}
               onDrag={(mark, seconds) => {
                 onMark(mark, seconds, false);
               }}
               onDrop={(mark, seconds) => {
-                setHeldEnd(null);
+                setGrip(null);
                 onMark(mark, seconds, true);
               }}
             />
             <ThicknessHandle
-              layout={layout}
+              handle={parts.edge}
+              layout={stand.layout}
               thicknessMm={thicknessMm}
               label={`${length.show(thicknessMm).toFixed(length.digits)} ${length.unit}`}
               onGrab={() => {
-                setHeldScale(scale);
+                setAhead(null);
+                setGrip({ layout, plan, endS, holdsTime: false });
               }}
               onDrag={(mm) => {
                 onThickness(mm, false);
               }}
               onDrop={(mm) => {
-                setHeldScale(null);
+                setGrip(null);
                 onThickness(mm, true);
               }}
             />

@@ -1,8 +1,10 @@
 import { MoveVertical } from "lucide-react";
-import { type PointerEvent, useRef } from "react";
+import { type PointerEvent, type RefObject, useRef } from "react";
 import type { Layout } from "./layout";
 
 interface Props {
+  /** The handle itself, which a drag moves with every frame. */
+  handle: RefObject<HTMLDivElement | null>;
   layout: Layout;
   thicknessMm: number;
   /** Thickness as written. */
@@ -23,7 +25,8 @@ const clamp = (mm: number, steps = STEPS_PER_MM) =>
   Math.min(MOST_MM, Math.max(LEAST_MM, Math.round(mm * steps) / steps));
 
 /** The top edge of the cut: drag it, or use the arrow keys, to say how thick the piece is. */
-export function ThicknessHandle({ layout, thicknessMm, label, onGrab, onDrag, onDrop }: Props) {
+export function ThicknessHandle(props: Props) {
+  const { handle, layout, thicknessMm, label, onGrab, onDrag, onDrop } = props;
   const grip = useRef<{ y: number; mm: number; last: number } | null>(null);
   const { cut } = layout;
   const move = (event: PointerEvent) => {
@@ -40,6 +43,7 @@ export function ThicknessHandle({ layout, thicknessMm, label, onGrab, onDrag, on
   };
   return (
     <div
+      ref={handle}
       role="slider"
       tabIndex={0}
       aria-label="Thickness: drag the top edge"

@@ -1,4 +1,5 @@
 import { crustPixel, fleshPalette, placeOf } from "./colours";
+import type { Layout } from "./layout";
 import { type Strip, sampleAt } from "./strip";
 
 /** Paints the strip: time to the right up to `endS`, thickness up. */
@@ -74,26 +75,19 @@ function mixRow(column: Float32Array, position: number): number {
   return share === 0 ? low : low + ((column[Math.min(last, i + 1)] ?? low) - low) * share;
 }
 
-interface CutShape {
-  /** Oval pieces heat all round. */
-  oval: boolean;
-  /** Half width of the whole piece, px; more than the canvas when it is cropped. */
-  halfWidth: number;
-  /** Height on the page, px: the canvas may have fewer rows and be stretched. */
-  height: number;
-  /** Whether both halves are drawn; else the right edge is the middle of the piece. */
-  isWhole: boolean;
-}
-
-/** Paints one moment of the cut. */
+/**
+ * Paints one moment of the cut on a canvas of `height` rows, which may be stretched to the box.
+ * Oval pieces heat all round.
+ */
 export function paintCut(
   canvas: HTMLCanvasElement,
   strip: Strip,
   seconds: number,
-  width: number,
+  box: Layout["cut"],
   height: number,
-  shape: CutShape,
+  isOval: boolean,
 ) {
+  const { width } = box;
   const image = prepare(canvas, width, height);
   if (!image) return;
   const { context, data, pixels } = image;
@@ -104,7 +98,7 @@ export function paintCut(
   const crust = [(strip.crustBelow[i] ?? 0) * height, (strip.crustAbove[i] ?? 0) * height] as const;
   const roundUp = strip.isTurned[i] === true;
   const half = height / 2;
-  const middle = shape.isWhole ? width / 2 : width;
+  const middle = box.isWhole ? width / 2 : width;
   const rows = rowsOf(strip.rows, height);
   for (let y = 0; y < height; y++) {
     const up = height - 0.5 - y;
@@ -112,18 +106,18 @@ export function paintCut(
     // How far the outline is drawn in at this height: round above, nearly square below.
     const fromMiddle = Math.abs(up - half) / half;
     const isUpper = up > half;
-    const edge = shape.oval
-      ? shape.halfWidth * (1 - Math.sqrt(Math.max(0, 1 - fromMiddle * fromMiddle)))
-      : shape.height *
+    const edge = isOval
+      ? box.halfWidth * (1 - Math.sqrt(Math.max(0, 1 - fromMiddle * fromMiddle)))
+      : box.height *
         (isUpper === roundUp ? 0.1 : 0.42) *
         fromMiddle ** (isUpper === roundUp ? 6 : 3);
-    const start = shape.oval ? Math.max(0, edge - (shape.halfWidth - middle)) : edge;
-    const end = shape.isWhole ? width - start : width;
+    const start = isOval ? Math.max(0, edge - (box.halfWidth - middle)) : edge;
+    const end = box.isWhole ? width - start : width;
     for (let x = Math.ceil(start); x < end; x++) {
       let at = up;
       let celsius = level;
-      if (shape.oval) {
-        const across = (middle - x) / shape.halfWidth;
+      if (isOval) {
+        const across = (middle - x) / box.halfWidth;
         const radius = Math.min(1, Math.hypot(across, fromMiddle));
         at = isUpper ? half + radius * half : half - radius * half;
         celsius = mixRow(column, (at / height) * strip.rows - 0.5);

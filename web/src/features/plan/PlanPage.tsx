@@ -9,13 +9,15 @@ import {
 } from "react";
 import { useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
-import type { Catalogue } from "@/api/client";
+import type { Catalogue, PlanRequest } from "@/api/client";
 import { withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
 import { carryPrep, type PlanDraft, readAddress, writeAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise } from "@/lib/units";
+import { useNowAndThen } from "@/lib/useNowAndThen";
+import type { Live } from "@/picture/follow";
 import type { Mark } from "@/picture/MarkHandles";
 import { PlanPicture } from "@/picture/PlanPicture";
 import { Backwards } from "./Backwards";
@@ -27,7 +29,7 @@ import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
 import { Consequence, Gentler, KeptAsItWas } from "./Notices";
 import { PlanCard } from "./PlanCard";
-import { useLivePlan, useSection } from "./queries";
+import { DRAG_UPDATE_MS, useLivePlan, useSection } from "./queries";
 import { Sentence } from "./Sentence";
 import { Steps } from "./Steps";
 import { useShortcuts } from "./useShortcuts";
@@ -43,29 +45,42 @@ function useDraft() {
   const [params, setParams] = useSearchParams();
   const address = params.toString();
   const settled = useMemo(() => readAddress(new URLSearchParams(address), usual), [address, usual]);
+  const { later, catchUp } = useNowAndThen(DRAG_UPDATE_MS);
   const [held, setHeld] = useState<{ draft: PlanDraft; isDone: boolean } | null>(null);
   const commit = useCallback(
     (draft: PlanDraft) => {
+      catchUp();
       // Held until the address has it, or the old plan would flash by.
       setHeld({ draft, isDone: true });
       setParams((old) => carryPrep(writeAddress(draft), old), { replace: true });
     },
-    [setParams],
+    [setParams, catchUp],
   );
-  const drag = useCallback((draft: PlanDraft) => {
-    setHeld({ draft, isDone: false });
-  }, []);
+  const isDragging = held !== null && !held.isDone;
+  const drag = useCallback(
+    (draft: PlanDraft) => {
+      const take = () => {
+        setHeld((now) => (now?.isDone === true ? now : { draft, isDone: false }));
+      };
+      if (isDragging) later(take);
+      else take();
+    },
+    [isDragging, later],
+  );
   if (held?.isDone && address === carryPrep(writeAddress(held.draft), params).toString()) {
     setHeld(null);
   }
   return {
     draft: held?.draft ?? settled,
     settled: held?.isDone ? held.draft : settled,
-    isDragging: held !== null && !held.isDone,
+    isDragging,
     commit,
     drag,
   };
 }
+
+/** Quick answers keep up with the hand; the whole one comes when it lets go. */
+const quick = (whole: PlanRequest): PlanRequest => ({ ...whole, brief: true });
 
 function useTitle(title: string) {
   useEffect(() => {
@@ -74,15 +89,15 @@ function useTitle(title: string) {
 }
 
 function Planner({ catalogue }: { catalogue: Catalogue }) {
-  // The words wait for the end of a drag; the picture follows it.
+  // The words wait for the end of a drag; the picture follows it, and the card a little after.
   const { draft, settled, isDragging, commit, drag } = useDraft();
   const { preferences, change } = usePreferences();
   const request = useMemo(() => {
     const whole = toRequest(draft, preferences);
-    // Quick answers keep up with the hand; the whole one comes when it lets go.
-    return isDragging ? { ...whole, brief: true } : whole;
+    return isDragging ? quick(whole) : whole;
   }, [draft, isDragging, preferences]);
-  const { plan, failure, isBehind, again } = useLivePlan(request);
+  const live = useRef<Live>({ answers: [], thicknessMm: draft.piece.thickness_mm });
+  const { plan, failure, isBehind, again, ask, catchUp } = useLivePlan(request, isDragging, live);
   const { section, isComing } = useSection(request, !isDragging && !isBehind && failure === null);
   const [moment, setMoment] = useState<number | null>(null);
   const keep = useRef<HTMLDialogElement>(null);
@@ -93,18 +108,24 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const method = catalogue.methods.find((m) => m.id === draft.method);
   const allGear = useMemo(() => catalogue.gear.map((g) => g.id), [catalogue]);
 
+  const follow = (next: PlanDraft, done: boolean) => {
+    live.current.thicknessMm = next.piece.thickness_mm;
+    if (done) {
+      catchUp();
+      commit(next);
+    } else {
+      ask(quick(toRequest(next, preferences)));
+      drag(next);
+    }
+  };
   const setThickness = (mm: number, done: boolean) => {
     const { tail_mm: tail, ...piece } = draft.piece;
     const thin = tail == null ? {} : { tail_mm: Math.min(tail, mm) };
-    const next = { ...withoutOwnTimes(draft), piece: { ...piece, ...thin, thickness_mm: mm } };
-    if (done) commit(next);
-    else drag(next);
+    follow({ ...withoutOwnTimes(draft), piece: { ...piece, ...thin, thickness_mm: mm } }, done);
   };
   const setMark = (mark: Mark, seconds: number, done: boolean) => {
     // The other mark stays where it is: it is already the cook's.
-    const next = { ...draft, [mark === "turn" ? "turn_s" : "out_s"]: seconds };
-    if (done) commit(next);
-    else drag(next);
+    follow({ ...draft, [mark === "turn" ? "turn_s" : "out_s"]: seconds }, done);
   };
   const openKeep = useCallback(() => {
     keep.current?.showModal();
@@ -218,6 +239,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 onThickness={setThickness}
                 onMark={setMark}
                 isDragging={isDragging}
+                live={live}
                 isHeatFromAbove={method.heat_from_above ?? false}
                 isWhole={cut.outline === "oval_with_cavity"}
               />

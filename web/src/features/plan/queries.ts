@@ -1,5 +1,5 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { type RefObject, useCallback, useEffect, useRef, useState } from "react";
 import {
   type ApiFailure,
   api,
@@ -10,6 +10,8 @@ import {
   type PlanRequest,
   unwrap,
 } from "@/api/client";
+import { useNowAndThen } from "@/lib/useNowAndThen";
+import type { Live } from "@/picture/follow";
 
 const planQuery = (request: PlanRequest) =>
   queryOptions<Plan>({
@@ -25,6 +27,10 @@ interface LivePlan {
   isBehind: boolean;
   /** Asks the same again, after a failure that may have passed. */
   again: () => void;
+  /** Asks for what is under the hand. */
+  ask: (request: PlanRequest) => void;
+  /** Takes up the latest answer at once. */
+  catchUp: () => void;
 }
 
 /** What was answered last, and to which question. */
@@ -38,23 +44,25 @@ interface Answered {
  * Questions in flight at once. An answer takes longer than a frame: with one at a time every other
  * frame of a drag would go without; a third would only wait for the server's two cores.
  */
-const IN_FLIGHT = 2;
+const IN_FLIGHT = 3;
+
+/** Answers of a drag that wait for their frame; older ones are passed over. */
+const MOST_UNPAINTED = 2;
+
+/** How often the page takes up what a drag has come to, ms: the picture itself follows every frame. */
+export const DRAG_UPDATE_MS = 400;
 
 /**
- * Does something with the next frame, so that a move of the hand and the answer to the one before are
- * drawn together. A page that nobody sees has no frames.
+ * Follows a request while it changes: two requests in flight, always the newest one next, and no answer
+ * older than the one that is shown. The last good plan stays while a new one comes, and when a question
+ * fails. While something is dragged the hand asks; what it is answered stands in `live` at once, and
+ * here now and then.
  */
-function withNextFrame(act: () => void) {
-  if (document.visibilityState === "visible") requestAnimationFrame(act);
-  else act();
-}
-
-/**
- * Follows a request while it changes, as during a drag: two requests in flight, always the newest one
- * next, and no answer older than the one that is shown. The last good plan stays while a new one
- * comes, and when a question fails.
- */
-export function useLivePlan(wanted: PlanRequest): LivePlan {
+export function useLivePlan(
+  wanted: PlanRequest,
+  isDragging: boolean,
+  live: RefObject<Live>,
+): LivePlan {
   const client = useQueryClient();
   const question = JSON.stringify(wanted);
   const [answered, setAnswered] = useState<Answered>(() => ({
@@ -62,59 +70,70 @@ export function useLivePlan(wanted: PlanRequest): LivePlan {
     plan: client.getQueryData(planQuery(wanted).queryKey),
     failure: null,
   }));
-  const flight = useRef<{ asked: number; shown: number; flying: number; next: string | null }>({
-    asked: 0,
-    shown: 0,
-    flying: 0,
-    next: null,
-  });
+  const flight = useRef<{ asked: number; shown: number; flying: number; next: PlanRequest | null }>(
+    {
+      asked: 0,
+      shown: 0,
+      flying: 0,
+      next: null,
+    },
+  );
+  const { later, catchUp } = useNowAndThen(DRAG_UPDATE_MS);
   const ask = useCallback(
-    (text: string) => {
+    (request: PlanRequest) => {
       const state = flight.current;
-      const send = (asked: string) => {
+      const send = (asked: PlanRequest) => {
         const turn = ++state.asked;
         state.flying++;
-        const land = (answer: Pick<Answered, "plan" | "failure">) => {
+        const land = (plan: Plan | null, failure: ApiFailure | null) => {
           state.flying--;
           if (turn > state.shown) {
             state.shown = turn;
-            withNextFrame(() => {
+            if (plan && asked.brief) {
+              live.current.answers = [...live.current.answers.slice(1 - MOST_UNPAINTED), plan];
+            }
+            const take = () => {
+              if (turn !== state.shown) return;
               setAnswered((last) => ({
-                question: asked,
-                ...answer,
-                plan: answer.plan ?? last.plan,
+                question: JSON.stringify(asked),
+                plan: plan ?? last.plan,
+                failure,
               }));
-            });
+            };
+            if (asked.brief) later(take);
+            else take();
           }
           const { next } = state;
           state.next = null;
-          if (next !== null) send(next);
+          if (next) send(next);
         };
-        client.query(planQuery(JSON.parse(asked) as PlanRequest)).then(
+        client.query(planQuery(asked)).then(
           (plan) => {
-            land({ plan, failure: null });
+            land(plan, null);
           },
           (failure: unknown) => {
-            land({ plan: undefined, failure: failure as ApiFailure });
+            land(null, failure as ApiFailure);
           },
         );
       };
-      if (state.flying < IN_FLIGHT) send(text);
-      else state.next = text;
+      if (state.flying < IN_FLIGHT) send(request);
+      else state.next = request;
     },
-    [client],
+    [client, later, live],
   );
   useEffect(() => {
-    ask(question);
-  }, [ask, question]);
+    if (!isDragging) ask(JSON.parse(question) as PlanRequest);
+  }, [ask, question, isDragging]);
   const isBehind = answered.question !== question || (!answered.plan && !answered.failure);
   return {
     plan: answered.plan,
     failure: isBehind ? null : answered.failure,
     isBehind,
     again: () => {
-      ask(question);
+      ask(wanted);
     },
+    ask,
+    catchUp,
   };
 }
 
