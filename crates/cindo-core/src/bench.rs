@@ -1,6 +1,6 @@
 //! What a question is answered with: what is known, and what the answer may cost.
 
-use cindo_heat::solve::Budget;
+pub use cindo_heat::solve::Budget;
 
 use crate::catalogue::Catalogue;
 use crate::error::FieldError;
@@ -43,9 +43,10 @@ pub(crate) fn afford<T>(
     if budget.is_some_and(Budget::is_over) {
         return Err(vec![FieldError {
             field: "request".to_owned(),
-            message: "this takes more working out than one answer may cost; ask for a thinner piece, \
+            message:
+                "this takes more working out than one answer may cost; ask for a thinner piece, \
                       a shorter time or fewer at once"
-                .to_owned(),
+                    .to_owned(),
         }]);
     }
     answer

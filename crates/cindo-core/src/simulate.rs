@@ -18,7 +18,7 @@ const COLDEST_C: f64 = -60.0;
 /// Longest run, s: two days covers the slowest bath.
 const LONGEST_RUN_S: f64 = 172_800.0;
 /// Most samples in one answer.
-const MOST_SAMPLES: f64 = 20_000.0;
+const MOST_SAMPLES: f64 = 4_000.0;
 /// Most phases in one request.
 const MOST_PHASES: usize = 200;
 
@@ -242,15 +242,15 @@ pub fn simulate(request: &SimulateRequest) -> Result<SimulateAnswer, Vec<FieldEr
     run(request, Accuracy::BARE, None)
 }
 
-/// Runs the bare solver at the expense of a budget.
+/// Runs the bare solver at the expense of a budget, if there is one.
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; `request` when the budget was over first.
-pub fn simulate_within(
-    budget: &Budget,
+pub fn simulate_in(
+    budget: Option<&Budget>,
     request: &SimulateRequest,
 ) -> Result<SimulateAnswer, Vec<FieldError>> {
-    run(request, Accuracy::BARE, Some(budget))
+    run(request, Accuracy::BARE, budget)
 }
 
 /// Runs the bare solver at a resolution of choice.

@@ -7,9 +7,10 @@ use crate::catalogue::{Catalogue, GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
 use crate::piece::Piece;
 use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
-use crate::say::{MM, clock, sentence};
+use crate::say::{MM, clock, quoted, sentence};
 use crate::setup::{
-    Doneness, Limit, PlanRequest, Resolved, check_board, check_doneness, longest_mm, resolve,
+    Doneness, Limit, MOST_GEAR, PlanRequest, Resolved, check_board, check_doneness, longest_mm,
+    resolve,
 };
 
 /// What to compare for.
@@ -163,10 +164,15 @@ pub fn compare<'a>(
     let board = check_board(catalogue, &base, &mut problems);
     let target = board
         .and_then(|board| check_doneness(catalogue, &base, &board, Limit::INTACT, &mut problems));
-    if let Some(listed) = &request.gear {
+    if let Some(listed) = &request.gear
+        && problems.at_most("gear", listed, MOST_GEAR)
+    {
         for (i, id) in listed.iter().enumerate() {
             if catalogue.gear(id).is_none() {
-                problems.add(&format!("gear.{i}"), format!("`{id}` is not gear that Cindo knows"));
+                problems.add(
+                    &format!("gear.{i}"),
+                    format!("{} is not gear that Cindo knows", quoted(id)),
+                );
             }
         }
     }

@@ -185,6 +185,9 @@ const HOLDING: [&str; 3] = [
 const SHARED_OIL: &str =
     "Shared frying oil carries allergens over: what was fried in it before counts.";
 
+/// Most mixtures that are preferred over the usual ones.
+const MOST_MIXTURES: usize = 20;
+
 /// Sides taken: the usual ones, or those asked for.
 fn sides<'a>(
     catalogue: &'a Catalogue,
@@ -211,7 +214,9 @@ fn sides<'a>(
 }
 
 fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) {
-    for (i, id) in request.choices.mixtures.iter().enumerate() {
+    let mixtures = &request.choices.mixtures;
+    problems.at_most("choices.mixtures", mixtures, MOST_MIXTURES);
+    for (i, id) in mixtures.iter().take(MOST_MIXTURES).enumerate() {
         problems.named(
             &format!("choices.mixtures.{i}"),
             "a mixture",

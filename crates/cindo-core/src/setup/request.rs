@@ -9,7 +9,7 @@ use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, Piece, look_up};
-use crate::say::{CELSIUS, listed};
+use crate::say::{CELSIUS, listed, quoted};
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::water::boiling_point_c;
 
@@ -96,6 +96,9 @@ pub(crate) struct Resolved<'a> {
     /// Pieces asked for; the setting holds what fits at once.
     pub(crate) count: u32,
 }
+
+/// Most pieces of gear in a list.
+pub(crate) const MOST_GEAR: usize = 100;
 
 /// Lowest and highest altitude that a plan accepts, m: the Dead Sea shore to the highest towns.
 pub const ALTITUDE_RANGE_M: (f64, f64) = (-430.0, 5500.0);
@@ -247,7 +250,8 @@ pub(crate) fn check_doneness(
                 problems.add(
                     "doneness",
                     format!(
-                        "`{id}` is not a doneness; allowed are {} or the core's peak in °C",
+                        "{} is not a doneness; allowed are {} or the core's peak in °C",
+                        quoted(id),
                         listed(catalogue.bands.iter().map(|b| b.id.as_str()))
                     ),
                 );
@@ -324,7 +328,10 @@ fn check_variant<'a>(
         } else {
             format!("allowed are {known}")
         };
-        problems.add("variant", format!("`{id}` is not a variation of {}; {allowed}", method.name));
+        problems.add(
+            "variant",
+            format!("{} is not a variation of {}; {allowed}", quoted(id), method.name),
+        );
     }
     found.map(|v| v.id.as_str())
 }
@@ -339,6 +346,7 @@ fn check_gear<'a>(
     let mut known: Vec<&Gear> = Vec::new();
     match at_hand {
         None => known.extend(&catalogue.gear),
+        Some(listed) if !problems.at_most("gear", listed, MOST_GEAR) => return known,
         Some(listed) => {
             for (i, id) in listed.iter().enumerate() {
                 let field = format!("gear.{i}");

@@ -300,11 +300,8 @@ fn salted(bench: Bench<'_>, request: &SaltRequest) -> Result<SaltAnswer, Vec<Fie
     let draws = (strength - DRAWS_FROM_SHARE) / (SATURATED_SHARE - DRAWS_FROM_SHARE);
     let drawn_kg = DRAWN_PER_SALT * draws.clamp(0.0, 1.0) * outcome.taken_kg;
     let open_s = 60.0 * (course.minutes + course.rest_min);
-    let dried_kg = if course.salting.uncovered {
-        dried_kg(bench, &board, &size, piece, open_s)
-    } else {
-        0.0
-    };
+    let dried_kg =
+        if course.salting.uncovered { dried_kg(bench, &board, &size, piece, open_s) } else { 0.0 };
     let verdict = match eaten {
         e if e < SEASONED_PERCENT => SaltVerdict::BarelySeasoned,
         e if e > SALTY_PERCENT => SaltVerdict::TooSalty,

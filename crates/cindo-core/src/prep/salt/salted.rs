@@ -41,7 +41,12 @@ pub(super) struct SaltedPiece<'a> {
 }
 
 impl<'a> SaltedPiece<'a> {
-    pub(super) fn new(budget: Option<&'a Budget>, board: &Board<'_>, piece: &Piece, size: &Dimensions) -> Self {
+    pub(super) fn new(
+        budget: Option<&'a Budget>,
+        board: &Board<'_>,
+        piece: &Piece,
+        size: &Dimensions,
+    ) -> Self {
         let composition = board.species.flesh();
         let density_kg_m3 = composition.properties(FRIDGE_C).density_kg_m3;
         let shape = match board.cut.section {
