@@ -3,7 +3,7 @@
 
 use serde::Serialize;
 
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::plan::{Planned, planned};
 use crate::setup::{PlanRequest, Resolved, Setup, resolve};
@@ -64,34 +64,39 @@ pub struct CutFace {
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; `doneness` when the target cannot be reached.
-pub fn cut_face(catalogue: &Catalogue, request: &PlanRequest) -> Result<CutFace, Vec<FieldError>> {
-    cut_face_of(catalogue, request, &planned(catalogue, request)?)
+pub fn cut_face<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+) -> Result<CutFace, Vec<FieldError>> {
+    let bench = bench.into();
+    cut_face_of(bench, request, &planned(bench, request)?)
 }
 
 /// The cut face of a request whose plan is solved already.
 ///
 /// # Errors
 /// As [`cut_face`].
-pub fn cut_face_of(
-    catalogue: &Catalogue,
+pub fn cut_face_of<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &PlanRequest,
     Planned { pulled, .. }: &Planned,
 ) -> Result<CutFace, Vec<FieldError>> {
-    let resolved = resolve(catalogue, request)?;
+    let bench = bench.into();
+    let resolved = resolve(bench, request)?;
     let setup = &resolved.setup;
     let stuffed = request.piece.stuffed.unwrap_or(false);
     let lopsided = setup.cut.outline.is_lopsided();
     let columns = Accuracy::PLANE.columns + if lopsided { 6 } else { 0 };
     let plane = Plane::new(setup, Accuracy { columns, ..Accuracy::PLANE }, stuffed);
-    Ok(pictures(&resolved, &plane, &pulled.schedule, pulled.pull_s, pulled.rest_s, stuffed))
+    let at = (pulled.pull_s, pulled.rest_s);
+    bench.afford(Ok(pictures(&resolved, &plane, &pulled.schedule, at, stuffed)))
 }
 
 fn pictures(
     resolved: &Resolved<'_>,
     plane: &Plane,
     schedule: &Schedule,
-    pull_s: f64,
-    rest_s: f64,
+    (pull_s, rest_s): (f64, f64),
     stuffed: bool,
 ) -> CutFace {
     let setup = &resolved.setup;

@@ -2,6 +2,13 @@
 
 use serde::Serialize;
 
+use crate::say::{harmless, quoted};
+
+/// Longest name of a field that is repeated, characters.
+const LONGEST_FIELD: usize = 120;
+/// Most complaints about one request: whoever has more reads these first.
+const MOST: usize = 20;
+
 /// One thing wrong with one field of a request.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, thiserror::Error)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -25,7 +32,10 @@ impl Problems {
 
     /// Notes one problem.
     pub fn add(&mut self, field: &str, message: impl Into<String>) {
-        self.0.push(FieldError { field: field.to_owned(), message: message.into() });
+        if self.0.len() < MOST {
+            let field = harmless(field, LONGEST_FIELD);
+            self.0.push(FieldError { field, message: message.into() });
+        }
     }
 
     /// Notes a problem unless `value` is a number from `low` to `high`.
@@ -42,6 +52,15 @@ impl Problems {
         }
     }
 
+    /// Notes a problem when a list has more than `most` entries; whether it is short enough.
+    pub fn at_most<T>(&mut self, field: &str, list: &[T], most: usize) -> bool {
+        let fits = list.len() <= most;
+        if !fits {
+            self.add(field, format!("at most {most} entries, and there are {}", list.len()));
+        }
+        fits
+    }
+
     /// Looks up an id, or notes that it is unknown and what is known.
     pub fn named<'a, T>(
         &mut self,
@@ -54,7 +73,10 @@ impl Problems {
         let found = items.iter().find(|item| id_of(item) == id);
         if found.is_none() {
             let known: Vec<&str> = items.iter().map(id_of).collect();
-            self.add(field, format!("`{id}` is not {what}; allowed are {}", known.join(", ")));
+            self.add(
+                field,
+                format!("{} is not {what}; allowed are {}", quoted(id), known.join(", ")),
+            );
         }
         found
     }
@@ -68,8 +90,9 @@ impl Problems {
     pub fn absorb<T>(&mut self, part: Result<T, Vec<FieldError>>) -> Option<T> {
         match part {
             Ok(value) => Some(value),
-            Err(mut errors) => {
-                self.0.append(&mut errors);
+            Err(errors) => {
+                let room = MOST - self.0.len();
+                self.0.extend(errors.into_iter().take(room));
                 None
             }
         }

@@ -4,12 +4,13 @@
 //! argument, so that it can run anywhere and every run can be repeated bit for bit.
 //!
 //! Each module uses only those before it in this list, and `cindo_heat`: `say`, `error`, `catalogue`,
-//! `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
+//! `bench`, `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
 //! `simulate`. A test reads the modules and holds them to it.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
 pub mod ask;
+pub mod bench;
 pub mod catalogue;
 pub mod caution;
 pub mod cut_face;

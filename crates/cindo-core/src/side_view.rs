@@ -83,7 +83,8 @@ impl Plane {
         mut seen: impl FnMut(&PlaneSimulation<'_>, f64) -> Sink,
     ) {
         let mut simulation =
-            PlaneSimulation::new(&self.flesh, &self.section, self.accuracy, setup.start_c);
+            PlaneSimulation::new(&self.flesh, &self.section, self.accuracy, setup.start_c)
+                .within(setup.bench.budget);
         let all_round = matches!(programme.shape, Shape::Radial { .. });
         let halves = if self.section.is_half() { 2.0 } else { 1.0 };
         // Amounts are per m of length here.

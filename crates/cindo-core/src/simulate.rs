@@ -2,13 +2,14 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::bench::afford;
 use crate::error::{FieldError, Problems};
 use crate::setup::ALTITUDE_RANGE_M;
 use cindo_heat::composition::{Composition, CompositionFault, ConstantProperties, TOTAL_RANGE};
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{Grid, Shape};
 use cindo_heat::reservoir::Heater;
-use cindo_heat::solve::{Accuracy, Observer, Phase, Simulation, Sink, View};
+use cindo_heat::solve::{Accuracy, Budget, Observer, Phase, Simulation, Sink, View};
 use cindo_heat::surround::{Face, Surround};
 use cindo_heat::water::boiling_point_c;
 
@@ -17,7 +18,7 @@ const COLDEST_C: f64 = -60.0;
 /// Longest run, s: two days covers the slowest bath.
 const LONGEST_RUN_S: f64 = 172_800.0;
 /// Most samples in one answer.
-const MOST_SAMPLES: f64 = 20_000.0;
+const MOST_SAMPLES: f64 = 4_000.0;
 /// Most phases in one request.
 const MOST_PHASES: usize = 200;
 
@@ -238,7 +239,18 @@ fn mass_fractions(composition: &Composition) -> Result<Composition, Vec<FieldErr
 /// # Errors
 /// Each field that is wrong, with what is allowed.
 pub fn simulate(request: &SimulateRequest) -> Result<SimulateAnswer, Vec<FieldError>> {
-    simulate_at(request, Accuracy::BARE)
+    run(request, Accuracy::BARE, None)
+}
+
+/// Runs the bare solver at the expense of a budget, if there is one.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed; `request` when the budget was over first.
+pub fn simulate_in(
+    budget: Option<&Budget>,
+    request: &SimulateRequest,
+) -> Result<SimulateAnswer, Vec<FieldError>> {
+    run(request, Accuracy::BARE, budget)
 }
 
 /// Runs the bare solver at a resolution of choice.
@@ -249,6 +261,14 @@ pub fn simulate_at(
     request: &SimulateRequest,
     accuracy: Accuracy,
 ) -> Result<SimulateAnswer, Vec<FieldError>> {
+    run(request, accuracy, None)
+}
+
+fn run(
+    request: &SimulateRequest,
+    accuracy: Accuracy,
+    budget: Option<&Budget>,
+) -> Result<SimulateAnswer, Vec<FieldError>> {
     let flesh = request.check()?;
     let shape = if request.is_symmetric() {
         Shape::Radial { exponent: request.shape_exponent }
@@ -256,7 +276,7 @@ pub fn simulate_at(
         Shape::Slab
     };
     let grid = Grid::new(shape, request.thickness_mm / 1000.0, accuracy.cells);
-    let mut simulation = Simulation::new(&flesh, &grid, accuracy, request.start_c);
+    let mut simulation = Simulation::new(&flesh, &grid, accuracy, request.start_c).within(budget);
     let mut sampler = Sampler {
         grid: &grid,
         every_s: request.every_s,
@@ -286,5 +306,5 @@ pub fn simulate_at(
         sensible: simulation.sensible_j_m2(),
         latent: balance.latent_j_m2,
     };
-    Ok(answer)
+    afford(budget, Ok(answer))
 }

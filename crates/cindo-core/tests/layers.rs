@@ -26,10 +26,11 @@ const HEAT: [&str; 13] = [
     "lethality",
 ];
 /// Lowest first.
-const CORE: [&str; 14] = [
+const CORE: [&str; 15] = [
     "say",
     "error",
     "catalogue",
+    "bench",
     "piece",
     "kitchen",
     "setup",

@@ -437,7 +437,7 @@ fn resolutions_of_plans_are_accurate() {
     let flesh = Flesh::of(&COD.normalised().unwrap(), 99.97);
     let catalogue = Catalogue::embedded().unwrap();
     let setup = Setup {
-        catalogue: &catalogue,
+        bench: (&catalogue).into(),
         method: catalogue.method("sear").unwrap(),
         species: catalogue.species("cod").unwrap(),
         cut: catalogue.cut("loin").unwrap(),

@@ -6,8 +6,10 @@ use actix_web::http::header::{
     self, AcceptEncoding, ContentEncoding, ETag, Encoding, EntityTag, Header, HeaderValue,
     IfNoneMatch,
 };
+use actix_web::web::Data;
 use actix_web::{HttpRequest, HttpResponse};
 use rust_embed::{EmbeddedFile, RustEmbed};
+use utoipa::openapi::OpenApi;
 
 use crate::error::ApiError;
 
@@ -22,17 +24,28 @@ const FOREVER: &str = "public, max-age=31536000, immutable";
 const ASK_AGAIN: &str = "no-cache";
 
 /// Serves a file, or the page itself for an address of the single-page application.
-pub(crate) async fn serve(request: HttpRequest) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn serve(
+    request: HttpRequest,
+    description: Data<OpenApi>,
+) -> Result<HttpResponse, ApiError> {
     let path = request.path().trim_start_matches('/');
     let last = path.rsplit('/').next().unwrap_or_default();
     let missing = || ApiError::NotFound(format!("there is nothing at /{path}"));
     if path.starts_with("api/") || path == "api" {
-        return Err(missing());
+        return Err(match methods_of(&description, path) {
+            Some(allowed) => {
+                ApiError::MethodNotAllowed { method: request.method().to_string(), allowed }
+            }
+            None => missing(),
+        });
     }
     if *request.method() != actix_web::http::Method::GET
         && *request.method() != actix_web::http::Method::HEAD
     {
-        return Err(ApiError::MethodNotAllowed { method: request.method().to_string() });
+        return Err(ApiError::MethodNotAllowed {
+            method: request.method().to_string(),
+            allowed: "GET, HEAD".to_owned(),
+        });
     }
     // Addresses with an extension are files; answering the page for one would hide its absence.
     let name = if last.contains('.') && Assets::get(path).is_none() {
@@ -48,6 +61,39 @@ pub(crate) async fn serve(request: HttpRequest) -> Result<HttpResponse, ApiError
         )
     })?;
     Ok(respond(&request, name, plain))
+}
+
+/// Methods that a path of the API takes, if there is such a path.
+fn methods_of(description: &OpenApi, path: &str) -> Option<String> {
+    let fits = |template: &str| {
+        let (mut given, mut wanted) = (path.split('/'), template.trim_matches('/').split('/'));
+        loop {
+            match (given.next(), wanted.next()) {
+                (None, None) => return true,
+                (Some(given), Some(wanted)) if given == wanted || wanted.starts_with('{') => {}
+                _ => return false,
+            }
+        }
+    };
+    if path == "api/openapi.json" {
+        return Some("GET, HEAD".to_owned());
+    }
+    let items = description.paths.paths.iter().filter(|(template, _)| fits(template));
+    let mut allowed: Vec<&str> = Vec::new();
+    for (_, item) in items {
+        for (name, operation) in [
+            ("GET, HEAD", &item.get),
+            ("POST", &item.post),
+            ("PUT", &item.put),
+            ("PATCH", &item.patch),
+            ("DELETE", &item.delete),
+        ] {
+            if operation.is_some() && !allowed.contains(&name) {
+                allowed.push(name);
+            }
+        }
+    }
+    (!allowed.is_empty()).then(|| allowed.join(", "))
 }
 
 fn respond(request: &HttpRequest, name: &str, plain: EmbeddedFile) -> HttpResponse {

@@ -166,7 +166,7 @@ pub(crate) fn preview(
         let (fate, reason) = if known {
             (Fate::Duplicate, None)
         } else {
-            match solve(desk, &card.name, &card.note, (card.request, card.choices)) {
+            match solve(&desk.anew(), &card.name, &card.note, (card.request, card.choices)) {
                 Ok(new) => {
                     keep.push(new);
                     (Fate::New, None)

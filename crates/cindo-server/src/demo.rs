@@ -1,6 +1,7 @@
 //! The demo: the card box of The Lantern Quay, an invented supper room.
 
 use cindo_core::catalogue::Catalogue;
+use cindo_core::error::FieldError;
 use cindo_store::Store;
 use jiff::Timestamp;
 
@@ -12,7 +13,8 @@ const CARDS: &str = include_str!("../demo/cards.json");
 
 /// Fills an empty box with the demo's cards.
 pub(crate) fn fill(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
-    let file: CardFile = crate::request::parse(CARDS.as_bytes()).map_err(|e| e.to_string())?;
+    let file: CardFile =
+        crate::request::parse(CARDS.as_bytes()).map_err(|e| FieldError::from(e).to_string())?;
     let (_, keep) = card_file::preview(&Desk::new(catalogue, &Memo::default()), file, &[])
         .map_err(|errors| errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))?;
     store.keep_cards(&keep, Timestamp::now()).map_err(|e| e.to_string())?;

@@ -1,11 +1,16 @@
 //! Failures as problem+json (RFC 9457). The only place that knows HTTP status codes.
 
-use actix_web::http::StatusCode;
+use actix_web::http::{StatusCode, header};
 use actix_web::{HttpResponse, ResponseError};
 use cindo_core::error::FieldError;
 use cindo_store::StoreError;
 use serde::Serialize;
 use utoipa::ToSchema;
+
+use crate::request::Misread;
+
+/// Seconds after which a busy server is worth asking again.
+const RETRY_AFTER_S: u32 = 2;
 
 /// What went wrong with a request.
 #[derive(Debug, thiserror::Error)]
@@ -14,12 +19,27 @@ pub(crate) enum ApiError {
     Invalid(Vec<FieldError>),
     #[error("{0}")]
     NotFound(String),
+    /// Text that is no JSON.
+    #[error("the body is {0}")]
+    Unreadable(String),
+    /// From a page or a name that is not Cindo's own.
+    #[error("not for this page or address: {0}")]
+    Forbidden(&'static str),
+    /// A body in a form that is not taken.
+    #[error("{0}")]
+    Unsupported(&'static str),
+    /// The body did not come in time.
+    #[error("the body took longer than {limit_s} s to come; send it again")]
+    TooSlow { limit_s: u64 },
+    /// Too much is being worked on already.
+    #[error("busy with other work; ask again in a moment")]
+    Busy,
     #[error("the request is larger than {limit_kb} kB")]
     TooLarge { limit_kb: usize },
-    #[error("this address does not take {method}")]
-    MethodNotAllowed { method: String },
+    #[error("this address does not take {method}; it takes {allowed}")]
+    MethodNotAllowed { method: String, allowed: String },
     /// The cause is logged, never sent.
-    #[error("something went wrong inside; nothing was changed")]
+    #[error("something went wrong inside; it is in the log")]
     Internal(String),
 }
 
@@ -45,6 +65,11 @@ impl ApiError {
     fn kind(&self) -> &'static str {
         match self {
             Self::Invalid(_) => "/problems/invalid-request",
+            Self::Unreadable(_) => "/problems/not-json",
+            Self::Forbidden(_) => "/problems/forbidden",
+            Self::Unsupported(_) => "/problems/unsupported",
+            Self::TooSlow { .. } => "/problems/too-slow",
+            Self::Busy => "/problems/busy",
             Self::NotFound(_) => "/problems/not-found",
             Self::TooLarge { .. } => "/problems/too-large",
             Self::MethodNotAllowed { .. } => "/problems/method-not-allowed",
@@ -57,6 +82,11 @@ impl ResponseError for ApiError {
     fn status_code(&self) -> StatusCode {
         match self {
             Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
+            Self::Unreadable(_) => StatusCode::BAD_REQUEST,
+            Self::Forbidden(_) => StatusCode::FORBIDDEN,
+            Self::Unsupported(_) => StatusCode::UNSUPPORTED_MEDIA_TYPE,
+            Self::TooSlow { .. } => StatusCode::REQUEST_TIMEOUT,
+            Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::NotFound(_) => StatusCode::NOT_FOUND,
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
             Self::MethodNotAllowed { .. } => StatusCode::METHOD_NOT_ALLOWED,
@@ -78,7 +108,17 @@ impl ResponseError for ApiError {
                 _ => Vec::new(),
             },
         };
-        HttpResponse::build(status).content_type("application/problem+json").json(problem)
+        let mut response = HttpResponse::build(status);
+        match self {
+            Self::Busy => {
+                response.insert_header((header::RETRY_AFTER, RETRY_AFTER_S));
+            }
+            Self::MethodNotAllowed { allowed, .. } => {
+                response.insert_header((header::ALLOW, allowed.as_str()));
+            }
+            _ => {}
+        }
+        response.content_type("application/problem+json").json(problem)
     }
 }
 
@@ -91,6 +131,15 @@ impl From<Vec<FieldError>> for ApiError {
 impl From<FieldError> for ApiError {
     fn from(error: FieldError) -> Self {
         Self::Invalid(vec![error])
+    }
+}
+
+impl From<Misread> for ApiError {
+    fn from(misread: Misread) -> Self {
+        match misread {
+            Misread::NotJson(message) => Self::Unreadable(message),
+            Misread::Field(error) => Self::Invalid(vec![error]),
+        }
     }
 }
 

@@ -6,11 +6,13 @@
     reason = "a command line speaks on standard output and error"
 )]
 
+mod access;
 mod assets;
 mod card_file;
 mod config;
 mod demo;
 mod error;
+mod lanes;
 mod memo;
 mod openapi;
 mod request;
@@ -23,8 +25,12 @@ use std::io::{Read, Write};
 use std::path::PathBuf;
 use std::process::ExitCode;
 
+use cindo_core::ask::compare::compare;
+use cindo_core::bench::{Bench, Budget};
 use cindo_core::catalogue::Catalogue;
 use cindo_core::error::FieldError;
+use cindo_core::plan::plan;
+use cindo_core::simulate::simulate_in;
 use clap::{Parser, Subcommand};
 use serde::Serialize;
 
@@ -72,10 +78,10 @@ fn main() -> ExitCode {
     let cli = Cli::parse();
     let outcome = match cli.command {
         Command::Serve(config) => serve::run(config),
-        Command::Plan { file } => known(&file, cindo_core::plan::plan),
-        Command::Compare { file } => known(&file, cindo_core::ask::compare::compare),
+        Command::Plan { file } => known(&file, |bench, request| plan(bench, request)),
+        Command::Compare { file } => known(&file, |bench, request| compare(bench, request)),
         Command::Simulate { file } => {
-            answer(&file, |request| cindo_core::simulate::simulate(&request))
+            answer(&file, |request| simulate_in(Some(&budget()), &request))
         }
         Command::Openapi => openapi::document()
             .to_pretty_json()
@@ -90,17 +96,22 @@ fn fail(message: &str) -> ExitCode {
     ExitCode::FAILURE
 }
 
+/// What one answer may cost, here as on the server.
+fn budget() -> Budget {
+    Budget::of(lanes::MOST_WORK)
+}
+
 /// Answers a request that is about what the catalogue knows.
 fn known<Q, A>(
     file: &PathBuf,
-    solve: impl FnOnce(&Catalogue, &Q) -> Result<A, Vec<FieldError>>,
+    solve: impl FnOnce(Bench<'_>, &Q) -> Result<A, Vec<FieldError>>,
 ) -> Result<(), ExitCode>
 where
     Q: serde::de::DeserializeOwned,
     A: Serialize,
 {
     let catalogue = Catalogue::embedded().map_err(|e| fail(&e.to_string()))?;
-    answer(file, |request| solve(&catalogue, &request))
+    answer(file, |request| solve(Bench::new(&catalogue, &budget()), &request))
 }
 
 /// Reads a request, answers it as JSON on standard output; bad input is one line on standard error.
@@ -126,7 +137,7 @@ where
     read.map_err(|e| {
         bad(vec![FieldError { field: file.display().to_string(), message: e.to_string() }])
     })?;
-    let request = request::parse(&bytes).map_err(|e| bad(vec![e]))?;
+    let request = request::parse(&bytes).map_err(|e| bad(vec![e.into()]))?;
     let answer = solve(request).map_err(bad)?;
     let json = serde_json::to_string(&answer).map_err(|e| fail(&e.to_string()))?;
     print(&json)

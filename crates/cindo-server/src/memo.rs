@@ -11,7 +11,7 @@ use moka::sync::Cache;
 const CAPACITY_BYTES: u64 = 32 * 1024 * 1024;
 
 /// Solved plans by what was asked, bounded by what they take in memory. Requests that come while the
-/// same one is being solved wait for it instead of solving it again.
+/// same one is being solved do not wait for it: that work ends when its own asker leaves.
 #[derive(Debug, Clone)]
 pub(crate) struct Memo {
     plans: Cache<String, Arc<Planned>>,
@@ -35,13 +35,14 @@ impl Memo {
     ) -> Result<Arc<Planned>, Vec<FieldError>> {
         // Quick answers of a drag are never asked for twice.
         let key = if request.brief == Some(true) { None } else { key(request) };
-        match key {
-            Some(key) => {
-                let solved = self.plans.try_get_with(key, || solve(request).map(Arc::new));
-                solved.map_err(|errors| (*errors).clone())
-            }
-            None => solve(request).map(Arc::new),
+        if let Some(known) = key.as_ref().and_then(|key| self.plans.get(key)) {
+            return Ok(known);
         }
+        let solved = Arc::new(solve(request)?);
+        if let Some(key) = key {
+            self.plans.insert(key, Arc::clone(&solved));
+        }
+        Ok(solved)
     }
 }
 

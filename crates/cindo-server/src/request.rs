@@ -3,23 +3,48 @@
 use cindo_core::error::FieldError;
 use serde::de::DeserializeOwned;
 
+/// Why a request could not be read.
+#[derive(Debug)]
+pub(crate) enum Misread {
+    /// It is no JSON at all.
+    NotJson(String),
+    /// A field is wrong.
+    Field(FieldError),
+}
+
+impl From<Misread> for FieldError {
+    fn from(misread: Misread) -> Self {
+        match misread {
+            Misread::NotJson(message) => Self { field: "body".to_owned(), message },
+            Misread::Field(error) => error,
+        }
+    }
+}
+
 /// Parses a request body.
-pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldError> {
+pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Misread> {
+    // The reader would take a list for an object whose fields it names in their order.
+    if bytes.iter().find(|byte| !byte.is_ascii_whitespace()) == Some(&b'[') {
+        let message = "a list; it must be an object".to_owned();
+        return Err(Misread::Field(FieldError { field: "body".to_owned(), message }));
+    }
     let mut reader = serde_json::Deserializer::from_slice(bytes);
     let value: T = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();
         let error = error.into_inner();
         let message = plain(&error);
         // Text that is not JSON is wrong as a whole, wherever its reading stopped.
-        let broken = error.is_syntax() || error.is_eof();
-        FieldError {
-            field: if broken { "body".to_owned() } else { field(&path, &message) },
-            message,
+        if error.is_syntax() || error.is_eof() {
+            return Misread::NotJson(message);
         }
+        Misread::Field(FieldError { field: short(&field(&path, &message), 120), message })
     })?;
-    reader.end().map_err(|e| FieldError { field: "body".to_owned(), message: plain(&e) })?;
+    reader.end().map_err(|e| Misread::NotJson(plain(&e)))?;
     Ok(value)
 }
+
+/// Longest that the reader's message is repeated, characters: it lists what is allowed.
+const LONGEST_MESSAGE: usize = 900;
 
 /// The whole body where no field is to blame; a missing or unknown field is named by the message.
 fn field(path: &str, message: &str) -> String {
@@ -45,17 +70,23 @@ fn plain(error: &serde_json::Error) -> String {
     if error.is_syntax() || error.is_eof() {
         return format!("not readable as JSON: {text}");
     }
-    text.rsplit_once(" at line ").map_or(text.clone(), |(message, _)| message.to_owned())
+    short(text.rsplit_once(" at line ").map_or(&text, |(message, _)| message), LONGEST_MESSAGE)
+}
+
+/// The reader repeats what it was given: cut, and without what a terminal would obey.
+fn short(text: &str, most: usize) -> String {
+    text.chars().take(most).map(|c| if c.is_control() { '\u{fffd}' } else { c }).collect()
 }
 
 #[cfg(test)]
 mod tests {
+    use cindo_core::error::FieldError;
     use cindo_core::setup::PlanRequest;
 
     use super::parse;
 
     fn complaint(json: &str) -> (String, String) {
-        let error = parse::<PlanRequest>(json.as_bytes()).unwrap_err();
+        let error = FieldError::from(parse::<PlanRequest>(json.as_bytes()).unwrap_err());
         (error.field, error.message)
     }
 

@@ -1,25 +1,38 @@
 //! The server: loopback only, the front end inside, a graceful stop.
 
+use std::io::Write;
 use std::net::Ipv4Addr;
 use std::process::ExitCode;
 use std::sync::Arc;
+use std::time::Duration;
 
-use actix_web::middleware::{Compress, DefaultHeaders};
+use actix_web::body::MessageBody;
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::web::{self, Data, PayloadConfig};
-use actix_web::{App, HttpServer};
+use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
 use cindo_store::Store;
-use tracing_actix_web::TracingLogger;
+use tokio::signal::unix::{Signal, SignalKind, signal};
+use tracing::Span;
+use tracing_actix_web::{RequestId, RootSpanBuilder, TracingLogger};
+use tracing_appender::non_blocking::NonBlockingBuilder;
 use tracing_subscriber::EnvFilter;
 use utoipa_actix_web::AppExt;
 
 use crate::config::ServeConfig;
 use crate::error::ApiError;
+use crate::lanes::Lanes;
 use crate::solver::Solver;
-use crate::{assets, demo, openapi, routes};
+use crate::{access, assets, demo, openapi, routes};
 
 /// Seconds that running requests get at the end.
 const SHUTDOWN_S: u64 = 3;
+/// The head of a request has to come within this. A connection may stay silent for as long before it
+/// says anything, as those do that browsers open ahead.
+const REQUEST_TIME: Duration = Duration::from_secs(30);
+/// Longest path that is logged, characters.
+const LONGEST_PATH: usize = 200;
 /// Scripts, styles and fonts from here alone. Styles may be inline because drawn parts carry their
 /// sizes with them; scripts may not.
 const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
@@ -27,14 +40,17 @@ const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'uns
 
 /// Runs the server until it is told to stop.
 pub(crate) fn run(config: ServeConfig) -> Result<(), ExitCode> {
-    // Request logs as JSON on standard error; the address alone goes to standard output.
+    // Request logs as JSON on standard error; the address alone goes to standard output. Whoever reads
+    // them slowly, or not at all, loses lines and holds up nobody.
+    let (stderr, _flushes) = NonBlockingBuilder::default().finish(std::io::stderr());
     tracing_subscriber::fmt()
         .json()
-        .with_writer(std::io::stderr)
+        .with_writer(stderr)
         .with_env_filter(
             EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("info")),
         )
         .init();
+    std::panic::set_hook(Box::new(|panic| tracing::error!(%panic, "panicked")));
     // Lives as long as the server; the demo's file goes with it.
     let mut scratch = None;
     let file = if config.demo {
@@ -57,12 +73,15 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
         demo::fill(&store, &catalogue)?;
     }
     let store = Data::new(store);
-    let solver = Data::new(Solver::new(catalogue));
+    let lanes = Lanes::default();
+    let solver = Data::new(Solver::new(catalogue, lanes.clone()));
+    let large_bodies = Data::new(routes::LargeBodies::default());
     let description = Data::new(openapi::document());
     let server = HttpServer::new(move || {
         App::new()
+            .wrap(from_fn(access::guard))
             .wrap(Compress::default())
-            .wrap(TracingLogger::default())
+            .wrap(TracingLogger::<OneLine>::new())
             .wrap(
                 DefaultHeaders::new()
                     .add(("Content-Security-Policy", CONTENT_SECURITY_POLICY))
@@ -72,6 +91,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(store.clone())
             .app_data(solver.clone())
             .app_data(description.clone())
+            .app_data(large_bodies.clone())
             .app_data(PayloadConfig::new(routes::BODY_LIMIT))
             .app_data(web::PathConfig::default().error_handler(|error, _| {
                 ApiError::NotFound(format!("no such card: {error}")).into()
@@ -92,11 +112,82 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .default_service(web::to(assets::serve))
     })
     .shutdown_timeout(SHUTDOWN_S)
+    .disable_signals()
+    // Whoever hangs up in the middle of a request does not wait for its answer.
+    .h1_allow_half_closed(false)
+    .client_request_timeout(REQUEST_TIME)
     .bind((Ipv4Addr::LOCALHOST, port))
     .map_err(|e| format!("port {port} cannot be used: {e}; choose another with --port"))?;
     let address = server.addrs().first().copied().ok_or("no address")?;
-    println!("Cindo listens on http://{address}");
-    actix_web::rt::System::new().block_on(server.run()).map_err(|e| e.to_string())
+    // Standard output may be closed; the server is there all the same.
+    let _ = writeln!(std::io::stdout(), "Cindo listens on http://{address}");
+    actix_web::rt::System::new().block_on(async move {
+        let signals = Signals::listen().map_err(|e| e.to_string())?;
+        let running = server.run();
+        let handle = running.handle();
+        actix_web::rt::spawn(async move {
+            signals.any().await;
+            // What runs is finished; what would take longer than that is ended.
+            actix_web::rt::spawn(async move {
+                tokio::time::sleep(Duration::from_secs(SHUTDOWN_S)).await;
+                lanes.close();
+            });
+            handle.stop(true).await;
+        });
+        running.await.map_err(|e| e.to_string())
+    })
+}
+
+/// What tells the server to stop: the keyboard, the system, the terminal that goes away.
+struct Signals([Signal; 3]);
+
+impl Signals {
+    fn listen() -> std::io::Result<Self> {
+        let on = |kind: SignalKind| signal(kind);
+        let kinds = [SignalKind::interrupt(), SignalKind::terminate(), SignalKind::hangup()];
+        let [interrupt, terminate, hangup] = kinds.map(on);
+        Ok(Self([interrupt?, terminate?, hangup?]))
+    }
+
+    async fn any(self) {
+        let [mut interrupt, mut terminate, mut hangup] = self.0;
+        tokio::select! {
+            _ = interrupt.recv() => {}
+            _ = terminate.recv() => {}
+            _ = hangup.recv() => {}
+        }
+    }
+}
+
+/// One short line for each request, whatever was in it.
+struct OneLine;
+
+impl RootSpanBuilder for OneLine {
+    fn on_request_start(request: &ServiceRequest) -> Span {
+        let target: String = request.path().chars().take(LONGEST_PATH).collect();
+        tracing::info_span!(
+            "request",
+            method = %request.method(),
+            target,
+            request_id = request.extensions().get::<RequestId>().map(tracing::field::display),
+            status = tracing::field::Empty,
+        )
+    }
+
+    fn on_request_end<B: MessageBody>(span: Span, outcome: &Result<ServiceResponse<B>, Error>) {
+        let status = match outcome {
+            Ok(response) => response.status(),
+            Err(error) => error.as_response_error().status_code(),
+        };
+        span.record("status", status.as_u16());
+        span.in_scope(|| {
+            if status.is_client_error() || status.is_server_error() {
+                tracing::warn!("refused");
+            } else {
+                tracing::debug!("answered");
+            }
+        });
+    }
 }
 
 async fn get_openapi(

@@ -1,71 +1,102 @@
-//! Solver work off the event loop, at most one run a core, and no plan solved twice.
+//! Solver work off the event loop, and no plan solved twice.
 
+use std::any::Any;
+use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::sync::Arc;
 
 use actix_web::web;
+use cindo_core::bench::{Bench, Budget};
 use cindo_core::catalogue::Catalogue;
 use cindo_core::error::FieldError;
 use cindo_core::plan::{Planned, planned};
 use cindo_core::prep::{PrepAnswer, PrepRequest, prepare_with};
 use cindo_core::setup::PlanRequest;
-use tokio::sync::Semaphore;
 
 use crate::error::ApiError;
+use crate::lanes::{Lanes, Turn};
 use crate::memo::Memo;
 
-/// The catalogue and the slots to solve in.
+/// The catalogue, the lanes to solve in, and what was solved before.
 #[derive(Debug, Clone)]
 pub(crate) struct Solver {
     catalogue: Arc<Catalogue>,
-    slots: Arc<Semaphore>,
+    lanes: Lanes,
     memo: Memo,
 }
 
 impl Solver {
-    pub(crate) fn new(catalogue: Arc<Catalogue>) -> Self {
-        let cores = std::thread::available_parallelism().map_or(1, usize::from);
-        Self { catalogue, slots: Arc::new(Semaphore::new(cores)), memo: Memo::default() }
+    pub(crate) fn new(catalogue: Arc<Catalogue>, lanes: Lanes) -> Self {
+        Self { catalogue, lanes, memo: Memo::default() }
     }
 
     pub(crate) fn catalogue(&self) -> &Catalogue {
         &self.catalogue
     }
 
-    /// Runs `work` on a blocking thread once a slot is free. The slot travels with the work, so a
-    /// request that is given up still holds it until its work ends.
+    /// Runs `work` on a blocking thread when its turn comes. It ends early when nobody waits for it any
+    /// more: whoever asks drops this future. A panic in it is an answer like any other failure.
     pub(crate) async fn run<T: Send + 'static>(
         &self,
         work: impl FnOnce(&Desk<'_>) -> T + Send + 'static,
     ) -> Result<T, ApiError> {
-        let slot = Arc::clone(&self.slots).acquire_owned().await.map_err(ApiError::internal)?;
+        let place = self.lanes.enter()?;
+        let asker = self.lanes.asker();
+        let waiting = self.lanes.turn(&asker).await?;
         let (catalogue, memo) = (Arc::clone(&self.catalogue), self.memo.clone());
+        let span = tracing::Span::current();
         let outcome = web::block(move || {
-            let _slot = slot;
-            work(&Desk::new(&catalogue, &memo))
+            let _place = place;
+            let _in_request = span.entered();
+            let desk = Desk::at(&catalogue, &memo, waiting.begin());
+            catch_unwind(AssertUnwindSafe(|| work(&desk))).map_err(|panic| says(&*panic))
         });
-        Ok(outcome.await?)
+        outcome.await?.map_err(|message| ApiError::internal(format!("a panic: {message}")))
     }
 }
 
-/// What work has at hand: the catalogue, and plans that were solved before.
+/// What a panic says.
+fn says(panic: &(dyn Any + Send)) -> String {
+    let text = panic.downcast_ref::<&str>().map(|text| (*text).to_owned());
+    text.or_else(|| panic.downcast_ref::<String>().cloned()).unwrap_or_default()
+}
+
+/// What work has at hand: the catalogue, plans that were solved before, and what it may cost.
 #[derive(Debug)]
 pub(crate) struct Desk<'a> {
-    pub(crate) catalogue: &'a Catalogue,
+    catalogue: &'a Catalogue,
     memo: &'a Memo,
+    turn: Option<Turn>,
+    budget: Option<Budget>,
 }
 
 impl<'a> Desk<'a> {
+    /// A desk that nobody else waits for.
     pub(crate) fn new(catalogue: &'a Catalogue, memo: &'a Memo) -> Self {
-        Self { catalogue, memo }
+        Self { catalogue, memo, turn: None, budget: None }
+    }
+
+    fn at(catalogue: &'a Catalogue, memo: &'a Memo, turn: Turn) -> Self {
+        Self { catalogue, memo, budget: Some(turn.budget()), turn: Some(turn) }
+    }
+
+    /// The same desk for one of many answers: what it costs is counted anew.
+    pub(crate) fn anew(&self) -> Self {
+        let turn = self.turn.clone();
+        let budget = turn.as_ref().map(Turn::budget);
+        Self { catalogue: self.catalogue, memo: self.memo, turn, budget }
+    }
+
+    pub(crate) fn bench(&self) -> Bench<'_> {
+        Bench { catalogue: self.catalogue, budget: self.budget.as_ref() }
     }
 
     /// The plan of a request, from before or solved now.
     pub(crate) fn plan(&self, request: &PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> {
-        self.memo.plan(request, |request| planned(self.catalogue, request))
+        self.memo.plan(request, |request| planned(self.bench(), request))
     }
 
     /// A preparation, its plan from before or solved now.
     pub(crate) fn prepare(&self, request: &PrepRequest) -> Result<PrepAnswer, Vec<FieldError>> {
-        prepare_with(self.catalogue, request, |plan| self.plan(plan))
+        prepare_with(self.bench(), request, |plan| self.plan(plan))
     }
 }

@@ -2,13 +2,15 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
 use crate::piece::Piece;
 use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
-use crate::say::{MM, clock, sentence};
+use crate::say::{MM, clock, quoted, sentence};
 use crate::setup::{
-    Doneness, Limit, PlanRequest, Resolved, check_board, check_doneness, longest_mm, resolve,
+    Doneness, Limit, MOST_GEAR, PlanRequest, Resolved, check_board, check_doneness, longest_mm,
+    resolve,
 };
 
 /// What to compare for.
@@ -142,10 +144,12 @@ const OUT_OF_REACH_POINTS: f64 = -100.0;
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed.
-pub fn compare(
-    catalogue: &Catalogue,
+pub fn compare<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &CompareRequest,
 ) -> Result<CompareAnswer, Vec<FieldError>> {
+    let bench = bench.into();
+    let catalogue = bench.catalogue;
     let mut problems = Problems::new();
     let species = catalogue.species(&request.piece.species);
     let usual = species.map(|s| Doneness::Band(s.usual_doneness.clone()));
@@ -160,22 +164,27 @@ pub fn compare(
     let board = check_board(catalogue, &base, &mut problems);
     let target = board
         .and_then(|board| check_doneness(catalogue, &base, &board, Limit::INTACT, &mut problems));
-    if let Some(listed) = &request.gear {
+    if let Some(listed) = &request.gear
+        && problems.at_most("gear", listed, MOST_GEAR)
+    {
         for (i, id) in listed.iter().enumerate() {
             if catalogue.gear(id).is_none() {
-                problems.add(&format!("gear.{i}"), format!("`{id}` is not gear that Cindo knows"));
+                problems.add(
+                    &format!("gear.{i}"),
+                    format!("{} is not gear that Cindo knows", quoted(id)),
+                );
             }
         }
     }
     problems.finish()?;
     let mut methods: Vec<Compared> =
-        catalogue.methods.iter().map(|method| entry(catalogue, request, &base, method)).collect();
+        catalogue.methods.iter().map(|method| entry(bench, request, &base, method)).collect();
     methods.sort_by(|a, b| b.fit.total_cmp(&a.fit));
-    Ok(CompareAnswer {
+    bench.afford(Ok(CompareAnswer {
         target_name: target.map_or_else(String::new, |t| t.name),
         doneness,
         methods,
-    })
+    }))
 }
 
 /// Reasons with their points.
@@ -197,11 +206,12 @@ fn missing(catalogue: &Catalogue, at_hand: Option<&[String]>, method: &Method) -
 }
 
 fn entry(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     request: &CompareRequest,
     base: &PlanRequest,
     method: &Method,
 ) -> Compared {
+    let catalogue = bench.catalogue;
     let mut scores = Scores::default();
     let piece = &request.piece;
     if let (Some(species), Some(cut)) =
@@ -219,7 +229,7 @@ fn entry(
     if lacking.is_empty() {
         let asked =
             PlanRequest { method: method.id.clone(), gear: request.gear.clone(), ..base.clone() };
-        match resolve(catalogue, &asked) {
+        match resolve(bench, &asked) {
             Ok(resolved) => {
                 gear = resolved.setup.gear.iter().map(|g| g.name.clone()).collect();
                 outcome = run(&resolved, &mut scores);

@@ -1,13 +1,13 @@
 //! ask
 
 use super::{Ask, BackwardsAnswer, READY_TOLERANCE_S, ready, solved};
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::say::{CELSIUS, clock};
 use crate::setup::{PlanRequest, resolve};
 
 pub(super) fn heat(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     plan: &PlanRequest,
     ready_s: f64,
     [low, high]: [f64; 2],
@@ -16,7 +16,7 @@ pub(super) fn heat(
     let at = |medium_c: f64| PlanRequest { medium_c: Some(medium_c), ..plan.clone() };
     // What a lukewarm medium never reaches counts as never ready.
     let ready_at =
-        |medium_c: f64| solved(catalogue, &at(medium_c)).map_or(f64::INFINITY, |s| ready(&s));
+        |medium_c: f64| solved(bench, &at(medium_c)).map_or(f64::INFINITY, |s| ready(&s));
     let when = |best_s: f64| match best_s {
         s if s.is_finite() => format!("it is ready in {}", clock(s)),
         _ => "it never gets there".to_owned(),
@@ -37,7 +37,7 @@ pub(super) fn heat(
         }]
     };
     // Liquids stop at boiling, which altitude lowers.
-    let top = resolve(catalogue, &at(high)).map_or(high.min(90.0), |r| r.setup.medium_c);
+    let top = resolve(bench, &at(high)).map_or(high.min(90.0), |r| r.setup.medium_c);
     let fastest = ready_at(top);
     if fastest > ready_s + READY_TOLERANCE_S {
         return Err(too(true, top, fastest));
@@ -58,7 +58,7 @@ pub(super) fn heat(
     }
     let medium_c = (0.5 * (cool + hot)).round().clamp(low, top);
     let plan = at(medium_c);
-    let found = solved(catalogue, &plan)?;
+    let found = solved(bench, &plan)?;
     let ready = ready(&found);
     Ok(BackwardsAnswer {
         ask: Ask::Heat,

@@ -2,7 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::catalogue::{Catalogue, Species};
+use crate::bench::Bench;
+use crate::catalogue::Species;
 use crate::error::FieldError;
 use crate::piece::Piece;
 use crate::plan::{Effort, solve};
@@ -81,17 +82,19 @@ fn alike(ours: &Species, other: &Species, thickness_mm: f64, other_mm: f64) -> f
 ///
 /// # Errors
 /// Each field of the plan that is wrong, with what is allowed.
-pub fn instead(
-    catalogue: &Catalogue,
+pub fn instead<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &InsteadRequest,
 ) -> Result<InsteadAnswer, Vec<FieldError>> {
+    let bench = bench.into();
     let asked = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
-    let resolved = resolve(catalogue, &asked)?;
+    let resolved = resolve(bench, &asked)?;
     let ours = resolved.setup.species;
     let planned = solve(&resolved, Effort::COMPARED)?;
     let piece = &asked.piece;
     let at_risk = asked.at_risk.unwrap_or(false);
-    let mut candidates: Vec<(f64, &Species, f64)> = catalogue
+    let mut candidates: Vec<(f64, &Species, f64)> = bench
+        .catalogue
         .species
         .iter()
         .filter(|other| other.id != ours.id && !(at_risk && (other.mercury || other.ciguatera)))
@@ -105,15 +108,15 @@ pub fn instead(
     let kinds = candidates
         .into_iter()
         .filter_map(|(points, other, thickness_mm)| {
-            substitute(catalogue, &asked, (ours, planned.pull_s), (points, other, thickness_mm))
+            substitute(bench, &asked, (ours, planned.pull_s), (points, other, thickness_mm))
         })
         .take(MOST)
         .collect();
-    Ok(InsteadAnswer { pull_s: planned.pull_s.round(), kinds })
+    bench.afford(Ok(InsteadAnswer { pull_s: planned.pull_s.round(), kinds }))
 }
 
 fn substitute(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     asked: &PlanRequest,
     (ours, our_pull_s): (&Species, f64),
     (points, other, thickness_mm): (f64, &Species, f64),
@@ -137,7 +140,7 @@ fn substitute(
         doneness: doneness.clone(),
         ..asked.clone()
     };
-    let resolved = resolve(catalogue, &plan).ok()?;
+    let resolved = resolve(bench, &plan).ok()?;
     let solved = solve(&resolved, Effort::COMPARED).ok()?;
     let later_s = (solved.pull_s - our_pull_s).round();
     Some(Substitute {

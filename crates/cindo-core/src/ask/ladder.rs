@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::THICKNESS_MM;
 use super::tempered::TEMPERED_C;
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::{FieldError, Problems};
 use crate::piece::COLD_C;
 use crate::plan::{Effort, compared_window, solve};
@@ -73,12 +73,13 @@ const MOST_ROWS: u32 = 30;
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed.
-pub fn ladder(
-    catalogue: &Catalogue,
+pub fn ladder<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &LadderRequest,
 ) -> Result<LadderAnswer, Vec<FieldError>> {
+    let bench = bench.into();
     let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
-    let resolved = resolve(catalogue, &plan)?;
+    let resolved = resolve(bench, &plan)?;
     let now_mm = plan.piece.thickness_mm;
     let from_mm = request.from_mm.unwrap_or((now_mm - 8.0).max(THICKNESS_MM.0));
     let to_mm = request.to_mm.unwrap_or((now_mm + 10.0).min(THICKNESS_MM.1));
@@ -98,7 +99,7 @@ pub fn ladder(
         cell.piece.thickness_mm = mm;
         cell.piece.start_c = start_c;
         cell.piece.tail_mm = None;
-        let resolved = resolve(catalogue, &cell).ok()?;
+        let resolved = resolve(bench, &cell).ok()?;
         let solved = solve(&resolved, Effort::COMPARED).ok()?;
         Some(Rung {
             flip_s: solved.schedule.turns_s.first().map(|s| s.round()),
@@ -115,10 +116,10 @@ pub fn ladder(
             cells: starts.iter().map(|start_c| rung(mm, *start_c)).collect(),
         })
         .collect();
-    Ok(LadderAnswer {
+    bench.afford(Ok(LadderAnswer {
         start_c: starts,
         rows,
         target_name: resolved.target.name.clone(),
         medium_c: resolved.setup.medium_c,
-    })
+    }))
 }

@@ -10,7 +10,7 @@ mod thickness;
 
 use serde::{Deserialize, Serialize};
 
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::{FieldError, Problems, within};
 use crate::plan::{Effort, Solved, solve};
 use crate::setup::{PlanRequest, resolve};
@@ -70,10 +70,10 @@ pub(super) const THICKNESS_MM: (f64, f64) = (4.0, 120.0);
 pub(super) const READY_TOLERANCE_S: f64 = 3.0;
 
 pub(super) fn solved<'a>(
-    catalogue: &'a Catalogue,
+    bench: Bench<'a>,
     request: &PlanRequest,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
-    solve(&resolve(catalogue, request)?, Effort::COMPARED)
+    solve(&resolve(bench, request)?, Effort::COMPARED)
 }
 
 pub(super) fn ready(solved: &Solved<'_>) -> f64 {
@@ -84,15 +84,23 @@ pub(super) fn ready(solved: &Solved<'_>) -> f64 {
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; `ready_s` when no heat or thickness does it.
-pub fn backwards(
-    catalogue: &Catalogue,
+pub fn backwards<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &BackwardsRequest,
+) -> Result<BackwardsAnswer, Vec<FieldError>> {
+    let bench = bench.into();
+    bench.afford(answer(bench, request))
+}
+
+fn answer(
+    bench: Bench<'_>,
     request: &BackwardsRequest,
 ) -> Result<BackwardsAnswer, Vec<FieldError>> {
     // The cook's own turn and pull are what is being looked for anew.
     let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
-    let resolved = resolve(catalogue, &plan).map_err(|errors| within("plan", errors))?;
+    let resolved = resolve(bench, &plan).map_err(|errors| within("plan", errors))?;
     if request.ask == Ask::Tempered {
-        return tempered(catalogue, &plan);
+        return tempered(bench, &plan);
     }
     let mut problems = Problems::new();
     let Some(ready_s) = request.ready_s else {
@@ -105,7 +113,7 @@ pub fn backwards(
     match (request.ask, method.range_c) {
         (Ask::Heat, Some(range)) => {
             problems.finish()?;
-            heat(catalogue, &plan, ready_s, range, &method.medium)
+            heat(bench, &plan, ready_s, range, &method.medium)
         }
         (Ask::Heat, None) => {
             problems.add(
@@ -117,7 +125,7 @@ pub fn backwards(
         }
         _ => {
             problems.finish()?;
-            thickness(catalogue, &plan, ready_s)
+            thickness(bench, &plan, ready_s)
         }
     }
 }

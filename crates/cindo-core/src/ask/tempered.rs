@@ -1,7 +1,7 @@
 //! ask
 
 use super::{Ask, BackwardsAnswer, ready, solved};
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::piece::COLD_C;
 use crate::plan::Solved;
@@ -11,7 +11,7 @@ use crate::setup::PlanRequest;
 pub(super) const TEMPERED_C: f64 = 15.0;
 
 pub(super) fn tempered(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     plan: &PlanRequest,
 ) -> Result<BackwardsAnswer, Vec<FieldError>> {
     let at = |start_c: f64| {
@@ -19,10 +19,10 @@ pub(super) fn tempered(
         other.piece.start_c = start_c;
         other
     };
-    let cold = solved(catalogue, &at(COLD_C))?;
+    let cold = solved(bench, &at(COLD_C))?;
     let warm_plan = at(TEMPERED_C);
-    let warm = solved(catalogue, &warm_plan)?;
-    let histamine = catalogue.species(&plan.piece.species).is_some_and(|s| s.histamine);
+    let warm = solved(bench, &warm_plan)?;
+    let histamine = bench.catalogue.species(&plan.piece.species).is_some_and(|s| s.histamine);
     let caution = if histamine {
         " But this kind makes histamine when kept warm: never temper it."
     } else {

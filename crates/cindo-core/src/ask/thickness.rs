@@ -1,14 +1,14 @@
 //! ask
 
 use super::{Ask, BackwardsAnswer, READY_TOLERANCE_S, THICKNESS_MM, ready, solved};
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::plan::{Root, rising_root};
 use crate::say::{MM, clock};
 use crate::setup::PlanRequest;
 
 pub(super) fn thickness(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     plan: &PlanRequest,
     ready_s: f64,
 ) -> Result<BackwardsAnswer, Vec<FieldError>> {
@@ -18,7 +18,7 @@ pub(super) fn thickness(
         cut.piece.tail_mm = plan.piece.tail_mm.map(|tail| tail.min(mm));
         cut
     };
-    let ready_at = |mm: f64| solved(catalogue, &at(mm)).map_or(f64::INFINITY, |s| ready(&s));
+    let ready_at = |mm: f64| solved(bench, &at(mm)).map_or(f64::INFINITY, |s| ready(&s));
     // Time goes with somewhat less than the square of the thickness.
     let guess_mm = plan.piece.thickness_mm;
     let now_s = ready_at(guess_mm);
@@ -43,7 +43,7 @@ pub(super) fn thickness(
     };
     let mm = root.map(|r| r.at.round()).ok_or_else(impossible)?;
     let plan = at(mm);
-    let found = solved(catalogue, &plan)?;
+    let found = solved(bench, &plan)?;
     let ready = ready(&found);
     // A whole millimetre is as fine as a knife; more off than that means the range ended.
     if (ready - ready_s).abs() > 2.0 * slope.max(20.0) {

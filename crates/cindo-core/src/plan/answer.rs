@@ -195,7 +195,7 @@ pub(super) fn plan(
         // The plan solved above already turns when the cook does.
         Some(_) => {
             let free = PlanRequest { turn_s: None, out_s: None, ..request.clone() };
-            let free = resolve(setup.catalogue, &free)?;
+            let free = resolve(setup.bench, &free)?;
             let effort = if brief { Effort::ROUGH } else { Effort::COMPARED };
             Some(Recommended::of(&free, &solve(&free, effort)?))
         }
@@ -241,7 +241,7 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
     let setup = &resolved.setup;
     let piece = &request.piece;
     assess(
-        setup.catalogue,
+        setup.bench.catalogue,
         &Circumstances {
             species: setup.species,
             cut: setup.cut,

@@ -38,7 +38,7 @@ pub(crate) fn gentler(
     if quality.firm_share <= FIRM_LIMIT {
         return None;
     }
-    let catalogue = resolved.setup.catalogue;
+    let bench = resolved.setup.bench;
     resolved.setup.method.gentler.iter().find_map(|id| {
         let other = PlanRequest {
             method: id.clone(),
@@ -50,7 +50,7 @@ pub(crate) fn gentler(
             out_s: None,
             ..request.clone()
         };
-        let resolved = resolve(catalogue, &other).ok()?;
+        let resolved = resolve(bench, &other).ok()?;
         let solved = solve(&resolved, Effort::ROUGH).ok()?;
         let firm_share = solved.record.firm_share;
         if firm_share > quality.firm_share - WORTH {

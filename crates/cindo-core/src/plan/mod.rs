@@ -13,7 +13,7 @@ mod words;
 
 use cindo_heat::solve::Accuracy;
 
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::setup::{PlanRequest, Resolved, resolve};
 
@@ -42,8 +42,11 @@ pub(crate) fn compared_window(resolved: &Resolved<'_>, solved: &Solved<'_>) -> O
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; `doneness` when the target cannot be reached.
-pub fn plan(catalogue: &Catalogue, request: &PlanRequest) -> Result<PlanAnswer, Vec<FieldError>> {
-    Ok(planned(catalogue, request)?.answer)
+pub fn plan<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+) -> Result<PlanAnswer, Vec<FieldError>> {
+    Ok(planned(bench, request)?.answer)
 }
 
 /// Plans one piece, and keeps what its cut face and its preparation go by: one search serves a
@@ -51,6 +54,10 @@ pub fn plan(catalogue: &Catalogue, request: &PlanRequest) -> Result<PlanAnswer, 
 ///
 /// # Errors
 /// As [`plan`].
-pub fn planned(catalogue: &Catalogue, request: &PlanRequest) -> Result<Planned, Vec<FieldError>> {
-    answer::plan(request, &resolve(catalogue, request)?)
+pub fn planned<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+) -> Result<Planned, Vec<FieldError>> {
+    let bench = bench.into();
+    bench.afford(answer::plan(request, &resolve(bench, request)?))
 }

@@ -64,6 +64,8 @@ impl Sampling {
     pub(crate) const SMALL: Self = Self { times: 24.0, rows: 16 };
 }
 
+/// The rest is sampled at most so many times as often as the heat.
+const REST_SHARE: f64 = 2.0;
 /// A face has let go once this much of it has dried, mm (modelling choice).
 const RELEASE_MM: f64 = 0.25;
 /// The store is back once it is this close to its set point, K.
@@ -110,6 +112,8 @@ pub(crate) struct Record {
 struct Recorder<'g> {
     grid: &'g Grid,
     every_s: f64,
+    /// Samples are counted from here, s.
+    origin_s: f64,
     next: u32,
     end_s: f64,
     pull_s: f64,
@@ -154,7 +158,7 @@ impl Observer for Recorder<'_> {
         // Samples that fall within the step are read off between its ends: landing on each of
         // them would double the steps for a picture that cannot tell.
         loop {
-            let at_s = (f64::from(self.next) * self.every_s).min(self.end_s);
+            let at_s = (self.origin_s + f64::from(self.next) * self.every_s).min(self.end_s);
             if at_s > view.time_s + 1e-9 {
                 break;
             }
@@ -312,6 +316,7 @@ pub(crate) fn record(
     let mut recorder = Recorder {
         grid,
         every_s: pull_s / sampling.times,
+        origin_s: 0.0,
         next: 1,
         end_s: pull_s,
         pull_s,
@@ -341,6 +346,11 @@ pub(crate) fn record(
     // A held target keeps resting until the hold is over.
     let rest_s = ending.rest_s.max(target.hold_s).max(1.0);
     recorder.end_s = pull_s + rest_s;
+    // As fine as in the heat, but however short that was, not without end.
+    let coarsest_s = rest_s / (REST_SHARE * sampling.times);
+    if recorder.every_s < coarsest_s {
+        (recorder.every_s, recorder.origin_s, recorder.next) = (coarsest_s, pull_s, 1);
+    }
     let rest = trial.programme.rested(schedule, pull_s, rest_s);
     simulation.run(&rest.phase(), &mut recorder);
 

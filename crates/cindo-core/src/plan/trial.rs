@@ -4,7 +4,7 @@ use crate::setup::Setup;
 use crate::timeline::{Programme, Schedule};
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::Grid;
-use cindo_heat::solve::{Accuracy, Observer, Simulation, Sink, View};
+use cindo_heat::solve::{Accuracy, Budget, Observer, Simulation, Sink, View};
 
 /// Longest rest, s.
 pub(super) const LONGEST_REST_S: f64 = 1200.0;
@@ -18,6 +18,7 @@ pub(crate) struct Trial<'a> {
     pub(crate) grid: Grid,
     pub(crate) programme: Programme<'a>,
     pub(crate) accuracy: Accuracy,
+    budget: Option<&'a Budget>,
     start_c: f64,
 }
 
@@ -89,13 +90,14 @@ impl<'a> Trial<'a> {
             grid: Grid::new(programme.shape, setup.thickness_m, accuracy.cells),
             programme,
             accuracy,
+            budget: setup.bench.budget,
             start_c: setup.start_c,
         }
     }
 
     /// The raw piece as it meets the heat.
     pub(crate) fn raw(&self) -> Simulation<'_> {
-        Simulation::new(&self.flesh, &self.grid, self.accuracy, self.start_c)
+        Simulation::new(&self.flesh, &self.grid, self.accuracy, self.start_c).within(self.budget)
     }
 
     /// Cooks on from wherever the simulation stands to `until_s`, turning on the way.

@@ -161,7 +161,7 @@ mod tests {
                         variant: variant.clone(),
                         ..PlanRequest::default()
                     };
-                    let setup = &resolve(&catalogue, &request).unwrap().setup;
+                    let setup = &resolve((&catalogue).into(), &request).unwrap().setup;
                     let programme = Programme::of(setup);
                     let times = Times {
                         schedule: programme.schedule(500.0),

@@ -148,7 +148,7 @@ pub(crate) fn amounts(
     batch: &Batch,
     wanted: &Wanted<'_>,
 ) -> Vec<Amount> {
-    let catalogue = setup.catalogue;
+    let catalogue = setup.bench.catalogue;
     let pieces = f64::from(count);
     let extent = extent(setup.cut.section, setup.thickness_m, setup.width_m, setup.volume_m3());
     let coat_m = setup.coating.thickness_mm / 1000.0;

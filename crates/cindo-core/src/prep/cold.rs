@@ -2,7 +2,8 @@
 
 use serde::Serialize;
 
-use crate::catalogue::{Catalogue, FaceContext};
+use crate::bench::Bench;
+use crate::catalogue::FaceContext;
 use crate::error::Problems;
 use crate::piece::{Board, Piece, look_up};
 use cindo_heat::flesh::Flesh;
@@ -33,7 +34,7 @@ const ACCURACY: Accuracy =
 
 /// A block of fish in cold or warm surroundings.
 pub(super) struct Block<'a> {
-    catalogue: &'a Catalogue,
+    bench: Bench<'a>,
     pub(super) board: Board<'a>,
     pub(super) thickness_m: f64,
     width_m: f64,
@@ -59,16 +60,16 @@ impl<F: FnMut(&View<'_>, f64) -> bool> Observer for Course<'_, F> {
 impl<'a> Block<'a> {
     /// The frozen or freezing block of a piece, `pack_mm` thick if that is not its own thickness.
     pub(super) fn of(
-        catalogue: &'a Catalogue,
+        bench: Bench<'a>,
         piece: &Piece,
         (field, pack_mm): (&str, Option<f64>),
         problems: &mut Problems,
     ) -> Option<Self> {
-        let board = look_up(catalogue, piece, problems)?;
+        let board = look_up(bench.catalogue, piece, problems)?;
         let thickness_mm = pack_mm.unwrap_or(piece.thickness_mm);
         problems.range(field, thickness_mm, 4.0, 200.0, "mm");
         let width_m = piece.width_mm.unwrap_or(board.cut.width_mm) / 1000.0;
-        Some(Self { catalogue, board, thickness_m: thickness_mm / 1000.0, width_m })
+        Some(Self { bench, board, thickness_m: thickness_mm / 1000.0, width_m })
     }
 
     /// Runs from one temperature throughout in surroundings of another until `is_over`. Returns the
@@ -85,7 +86,7 @@ impl<'a> Block<'a> {
         let grid = Grid::new(shape, self.thickness_m, ACCURACY.cells);
         let context =
             FaceContext { boil_c: boiling_point_c(0.0), surface_wet: 0.0, film_factor: 1.0 };
-        let around = self.catalogue.faces.get(row).map(|row| row.surround(&context));
+        let around = self.bench.catalogue.faces.get(row).map(|row| row.surround(&context));
         let phase = Phase {
             duration_s: LONGEST_S,
             bottom: None,
@@ -93,7 +94,8 @@ impl<'a> Block<'a> {
             heater: Heater::held(place_c),
         };
         let mut course = Course { grid: &grid, series: ColdSeries::default(), is_over };
-        let stopped = Simulation::new(&flesh, &grid, ACCURACY, start_c).run(&phase, &mut course);
+        let block = Simulation::new(&flesh, &grid, ACCURACY, start_c);
+        let stopped = block.within(self.bench.budget).run(&phase, &mut course);
         (course.series, stopped == Sink::Stop)
     }
 }

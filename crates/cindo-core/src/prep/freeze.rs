@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::cold::{Block, ColdSeries};
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::{FieldError, Problems};
 use crate::piece::Piece;
 use crate::say::{CELSIUS, long_time, millimetres, signed};
@@ -69,12 +69,17 @@ const FAST_HOLD_S: f64 = 15.0 * 3600.0;
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed.
-pub fn freeze(
-    catalogue: &Catalogue,
+pub fn freeze<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &FreezeRequest,
 ) -> Result<FreezeAnswer, Vec<FieldError>> {
+    let bench = bench.into();
+    bench.afford(frozen(bench, request))
+}
+
+fn frozen(bench: Bench<'_>, request: &FreezeRequest) -> Result<FreezeAnswer, Vec<FieldError>> {
     let mut problems = Problems::new();
-    let block = Block::of(catalogue, &request.piece, ("pack_mm", request.pack_mm), &mut problems);
+    let block = Block::of(bench, &request.piece, ("pack_mm", request.pack_mm), &mut problems);
     let freezer_c = request.freezer_c;
     problems.range("freezer_c", freezer_c, -60.0, -5.0, "°C");
     problems.finish()?;

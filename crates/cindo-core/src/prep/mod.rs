@@ -18,6 +18,7 @@ use std::collections::BTreeMap;
 use cindo_heat::ice::FREEZING_C;
 use serde::{Deserialize, Serialize};
 
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Family, Opinion, Task, Use};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
@@ -184,6 +185,9 @@ const HOLDING: [&str; 3] = [
 const SHARED_OIL: &str =
     "Shared frying oil carries allergens over: what was fried in it before counts.";
 
+/// Most mixtures that are preferred over the usual ones.
+const MOST_MIXTURES: usize = 20;
+
 /// Sides taken: the usual ones, or those asked for.
 fn sides<'a>(
     catalogue: &'a Catalogue,
@@ -210,7 +214,9 @@ fn sides<'a>(
 }
 
 fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) {
-    for (i, id) in request.choices.mixtures.iter().enumerate() {
+    let mixtures = &request.choices.mixtures;
+    problems.at_most("choices.mixtures", mixtures, MOST_MIXTURES);
+    for (i, id) in mixtures.iter().take(MOST_MIXTURES).enumerate() {
         problems.named(
             &format!("choices.mixtures.{i}"),
             "a mixture",
@@ -247,11 +253,12 @@ fn thawed_first(request: &PrepRequest) -> PrepRequest {
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed; those of the plan as `plan.…`.
-pub fn prepare(
-    catalogue: &Catalogue,
+pub fn prepare<'a>(
+    bench: impl Into<Bench<'a>>,
     request: &PrepRequest,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
-    prepare_with(catalogue, request, |plan| planned(catalogue, plan))
+    let bench = bench.into();
+    prepare_with(bench, request, |plan| planned(bench, plan))
 }
 
 /// The same, with the plan from wherever `solve` has it.
@@ -259,15 +266,16 @@ pub fn prepare(
 /// # Errors
 /// As [`prepare`]; `solve` names fields of the plan.
 pub fn prepare_with<A: Borrow<Planned>>(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     request: &PrepRequest,
     solve: impl FnOnce(&PlanRequest) -> Result<A, Vec<FieldError>>,
 ) -> Result<PrepAnswer, Vec<FieldError>> {
+    let catalogue = bench.catalogue;
     let request = &thawed_first(request);
     let mut problems = Problems::new();
     let taken = sides(catalogue, request, &mut problems);
     check(catalogue, request, &mut problems);
-    let resolved = problems.within("plan", resolve(catalogue, &request.plan));
+    let resolved = problems.within("plan", resolve(bench, &request.plan));
     let mixture = resolved.as_ref().and_then(|r| {
         mixture_for(catalogue, &r.setup.coating.id, &request.choices.mixtures, Use::goes_on_fish)
     });
@@ -282,11 +290,11 @@ pub fn prepare_with<A: Borrow<Planned>>(
             request.choices.salt.salting.clone().unwrap_or_else(|| r.setup.method.salting.clone());
         let choice = SaltChoice { salting: Some(salting), ..request.choices.salt.clone() };
         let asked = SaltRequest { piece: request.plan.piece.clone(), salt: choice };
-        problems.within("choices", salt(catalogue, &asked))
+        problems.within("choices", salt(bench, &asked))
     });
     let thawed = request.choices.thaw.filter(|_| resolved.is_some()).and_then(|how| {
         let asked = ThawRequest { piece: request.plan.piece.clone(), thaw: how };
-        problems.within("choices", thaw(catalogue, &asked))
+        problems.within("choices", thaw(bench, &asked))
     });
     problems.finish()?;
     let Some(resolved) = resolved else { return Err(Vec::new()) };

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::cold::{Block, ColdSeries};
-use crate::catalogue::Catalogue;
+use crate::bench::Bench;
 use crate::error::{FieldError, Problems};
 use crate::piece::{COLD_C, FRIDGE_C, Piece};
 use crate::say::{CELSIUS, long_time, millimetres, signed};
@@ -91,10 +91,18 @@ const PACK: &str = "thaw.pack_mm";
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed.
-pub fn thaw(catalogue: &Catalogue, request: &ThawRequest) -> Result<ThawAnswer, Vec<FieldError>> {
+pub fn thaw<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &ThawRequest,
+) -> Result<ThawAnswer, Vec<FieldError>> {
+    let bench = bench.into();
+    bench.afford(thawed(bench, request))
+}
+
+fn thawed(bench: Bench<'_>, request: &ThawRequest) -> Result<ThawAnswer, Vec<FieldError>> {
     let how = request.thaw;
     let mut problems = Problems::new();
-    let block = Block::of(catalogue, &request.piece, (PACK, how.pack_mm), &mut problems);
+    let block = Block::of(bench, &request.piece, (PACK, how.pack_mm), &mut problems);
     let from_c = how.from_c.unwrap_or(-18.0);
     problems.range("thaw.from_c", from_c, -40.0, -2.0, "°C");
     let (row, usual_c, low, high) = match how.place {

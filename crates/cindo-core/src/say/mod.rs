@@ -12,4 +12,4 @@ pub(crate) use quantity::{
 };
 pub(crate) use rounding::{hundredth, tenth, thousandth};
 pub(crate) use time::{clock, long_time};
-pub(crate) use words::{capital, height_words, listed, number, sentence};
+pub(crate) use words::{capital, harmless, height_words, listed, number, quoted, sentence};

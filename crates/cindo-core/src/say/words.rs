@@ -40,6 +40,24 @@ pub(crate) fn height_words(share: f64) -> &'static str {
     }
 }
 
+/// Longest that somebody else's text is repeated to them, characters.
+const LONGEST_QUOTE: usize = 60;
+
+/// Somebody else's text, cut to so many characters and without what a terminal would obey.
+pub(crate) fn harmless(text: &str, most: usize) -> String {
+    let mut kept: String =
+        text.chars().take(most).map(|c| if c.is_control() { '\u{fffd}' } else { c }).collect();
+    if text.chars().nth(most).is_some() {
+        kept.push('…');
+    }
+    kept
+}
+
+/// Somebody else's text as a quotation.
+pub(crate) fn quoted(text: &str) -> String {
+    format!("`{}`", harmless(text, LONGEST_QUOTE))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -67,5 +85,14 @@ mod tests {
         assert_eq!(distinct.len(), 8, "each word once, in order: {distinct:?}");
         assert_eq!(words[10], "half way up");
         assert_eq!(words[20], "to the top");
+    }
+
+    #[test]
+    fn what_is_repeated_is_short_and_obeyed_by_no_terminal() {
+        assert_eq!(quoted("cod"), "`cod`");
+        assert_eq!(quoted("\u{1b}[2Jcod\n"), "`\u{fffd}[2Jcod\u{fffd}`");
+        let long = quoted(&"x".repeat(2_000_000));
+        assert_eq!(long.chars().count(), LONGEST_QUOTE + 3);
+        assert_eq!(quoted(&"é".repeat(60)).chars().count(), 62, "just fits");
     }
 }

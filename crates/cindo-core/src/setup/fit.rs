@@ -77,7 +77,7 @@ mod tests {
             gear: Some(vec![gear.to_owned()]),
             ..PlanRequest::default()
         };
-        places(&resolve(&catalogue, &request).unwrap().setup)
+        places(&resolve((&catalogue).into(), &request).unwrap().setup)
     }
 
     /// Three quarters of a round bottom of 230 mm (41 548 mm²) over 80 × 60 mm: six and a half.

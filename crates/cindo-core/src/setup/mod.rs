@@ -1,8 +1,7 @@
 //! What is asked, looked up and checked: a piece, a method and their settings.
 
-use crate::catalogue::{
-    Catalogue, Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species,
-};
+use crate::bench::Bench;
+use crate::catalogue::{Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species};
 use crate::kitchen::{HeatSource, Load};
 use cindo_heat::grid::Shape;
 use cindo_heat::ice::FREEZING_C;
@@ -14,15 +13,15 @@ mod target;
 
 pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
 pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
-pub(crate) use request::{Resolved, check_board, check_doneness, resolve};
+pub(crate) use request::{MOST_GEAR, Resolved, check_board, check_doneness, resolve};
 pub(crate) use target::Target;
 pub use target::{BOOK_C, BOOK_HOLD_S, Limit};
 
 /// A piece with its settings, all checked.
 #[derive(Debug, Clone)]
 pub struct Setup<'a> {
-    /// Where the facts come from.
-    pub catalogue: &'a Catalogue,
+    /// Where the facts come from, and what runs may cost.
+    pub bench: Bench<'a>,
     /// The method.
     pub method: &'a Method,
     /// Its variation, where it has some.

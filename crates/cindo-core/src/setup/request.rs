@@ -5,10 +5,11 @@ use serde::{Deserialize, Serialize};
 use super::Setup;
 use super::fit::places;
 use super::target::{Limit, Target};
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, Piece, look_up};
-use crate::say::{CELSIUS, listed};
+use crate::say::{CELSIUS, listed, quoted};
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::water::boiling_point_c;
 
@@ -96,6 +97,9 @@ pub(crate) struct Resolved<'a> {
     pub(crate) count: u32,
 }
 
+/// Most pieces of gear in a list.
+pub(crate) const MOST_GEAR: usize = 100;
+
 /// Lowest and highest altitude that a plan accepts, m: the Dead Sea shore to the highest towns.
 pub const ALTITUDE_RANGE_M: (f64, f64) = (-430.0, 5500.0);
 
@@ -147,9 +151,10 @@ pub(crate) fn check_board<'a>(
 /// # Errors
 /// Each field that is wrong, with what is allowed.
 pub(crate) fn resolve<'a>(
-    catalogue: &'a Catalogue,
+    bench: Bench<'a>,
     request: &PlanRequest,
 ) -> Result<Resolved<'a>, Vec<FieldError>> {
+    let catalogue = bench.catalogue;
     let piece = &request.piece;
     let mut problems = Problems::new();
     let board = check_board(catalogue, request, &mut problems);
@@ -195,7 +200,7 @@ pub(crate) fn resolve<'a>(
     let cut = board.cut;
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
     let mut setup = Setup {
-        catalogue,
+        bench,
         method,
         variant,
         species: board.species,
@@ -245,7 +250,8 @@ pub(crate) fn check_doneness(
                 problems.add(
                     "doneness",
                     format!(
-                        "`{id}` is not a doneness; allowed are {} or the core's peak in °C",
+                        "{} is not a doneness; allowed are {} or the core's peak in °C",
+                        quoted(id),
                         listed(catalogue.bands.iter().map(|b| b.id.as_str()))
                     ),
                 );
@@ -322,7 +328,10 @@ fn check_variant<'a>(
         } else {
             format!("allowed are {known}")
         };
-        problems.add("variant", format!("`{id}` is not a variation of {}; {allowed}", method.name));
+        problems.add(
+            "variant",
+            format!("{} is not a variation of {}; {allowed}", quoted(id), method.name),
+        );
     }
     found.map(|v| v.id.as_str())
 }
@@ -337,6 +346,7 @@ fn check_gear<'a>(
     let mut known: Vec<&Gear> = Vec::new();
     match at_hand {
         None => known.extend(&catalogue.gear),
+        Some(listed) if !problems.at_most("gear", listed, MOST_GEAR) => return known,
         Some(listed) => {
             for (i, id) in listed.iter().enumerate() {
                 let field = format!("gear.{i}");

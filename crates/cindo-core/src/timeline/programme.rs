@@ -181,7 +181,7 @@ fn context(setup: &Setup<'_>) -> FaceContext {
 
 /// A face row with the coat over it.
 fn surround(setup: &Setup<'_>, row: &str) -> Surround {
-    let bare = setup.catalogue.faces.get(row).map_or_else(
+    let bare = setup.bench.catalogue.faces.get(row).map_or_else(
         // Every name is checked when the data is read.
         || Surround::fixed(Face::convective(0.0, 25.0)),
         |row| row.surround(&context(setup)),
@@ -191,7 +191,7 @@ fn surround(setup: &Setup<'_>, row: &str) -> Surround {
 
 fn side(setup: &Setup<'_>, row: &str) -> Side {
     let (near_w_m2k, decay_m) =
-        setup.catalogue.faces.get(row).and_then(FaceRow::near_heat).unwrap_or((0.0, 1.0));
+        setup.bench.catalogue.faces.get(row).and_then(FaceRow::near_heat).unwrap_or((0.0, 1.0));
     Side { surround: surround(setup, row), near_w_m2k: near_w_m2k * setup.film_factor, decay_m }
 }
 

@@ -24,7 +24,7 @@ fn request(method: &str) -> PlanRequest {
 /// Runs a check on the setup of a request.
 fn on<T>(request: &PlanRequest, check: impl FnOnce(&Setup<'_>) -> T) -> T {
     let catalogue = Catalogue::embedded().unwrap();
-    let resolved = resolve(&catalogue, request).unwrap();
+    let resolved = resolve((&catalogue).into(), request).unwrap();
     check(&resolved.setup)
 }
 

@@ -1,6 +1,7 @@
 //! Stepping one column of a piece through phases of heat.
 
 use super::Accuracy;
+use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::{Observer, Sink, View};
 use super::step::{
@@ -34,6 +35,7 @@ pub struct Simulation<'a> {
     flesh: &'a Flesh,
     grid: &'a Grid,
     accuracy: Accuracy,
+    budget: Option<&'a Budget>,
     time_s: f64,
     step_s: f64,
     heat: Vec<f64>,
@@ -72,6 +74,7 @@ impl<'a> Simulation<'a> {
             flesh,
             grid,
             accuracy,
+            budget: None,
             time_s: 0.0,
             step_s: FIRST_STEP_S,
             heat: vec![heat; n],
@@ -97,6 +100,13 @@ impl<'a> Simulation<'a> {
             base: vec![0.0; n],
             scratch: Scratch::new(n, 2),
         }
+    }
+
+    /// The same run, at the expense of a budget.
+    #[must_use]
+    pub fn within(mut self, budget: Option<&'a Budget>) -> Self {
+        self.budget = budget;
+        self
     }
 
     /// Time since the start, s.
@@ -151,7 +161,8 @@ impl<'a> Simulation<'a> {
         sum / self.grid.total_volume_m()
     }
 
-    /// Runs one phase to its end, or until the observer stops it. Returns whether it was stopped.
+    /// Runs one phase to its end, or until the observer stops it or the budget is over. Returns whether
+    /// it was stopped.
     pub fn run(&mut self, phase: &Phase, observer: &mut impl Observer) -> Sink {
         let end_s = self.time_s + phase.duration_s;
         self.reservoir.meet(&phase.heater);
@@ -161,7 +172,12 @@ impl<'a> Simulation<'a> {
             let stop_s = end_s.min(observer.next_stop_s());
             let (step_s, lands) =
                 next_step(self.step_s, self.accuracy.longest_step_s, stop_s - self.time_s);
+            let solves_before = self.count.solves;
             let error_k = self.attempt(step_s, phase);
+            let cell_solves = (self.count.solves - solves_before) * self.heat.len() as u64;
+            if self.budget.is_some_and(|budget| !budget.spend(cell_solves)) {
+                return Sink::Stop;
+            }
             let fit = fit(self.accuracy.tolerance_k, error_k);
             if error_k.is_nan() && !is_refused(step_s, fit) {
                 // Nothing that follows could be a number again: it ends where it still is one.

@@ -4,12 +4,14 @@
 //! from it, and the boiling plateau is a flat stretch of that curve. Nothing is clipped after the
 //! step, so heat and water balance to rounding, and a young crust needs no tiny fixed step.
 
+mod budget;
 mod column;
 mod line;
 mod observe;
 mod plane;
 mod step;
 
+pub use budget::Budget;
 pub use column::{Phase, Simulation};
 pub use observe::{Observer, Sink, View};
 pub use plane::{Faces, PlaneSimulation};

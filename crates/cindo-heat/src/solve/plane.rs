@@ -3,6 +3,7 @@
 //! 1968, SIAM J. Numer. Anal. 5:506), so that the whole is second order and conserves heat exactly.
 
 use super::Accuracy;
+use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::Sink;
 use super::step::{
@@ -41,6 +42,9 @@ pub struct PlaneSimulation<'a> {
     flesh: &'a Flesh,
     section: &'a CrossSection,
     accuracy: Accuracy,
+    budget: Option<&'a Budget>,
+    /// Cells times linear systems of the step being tried.
+    cell_solves: u64,
     lines: [Vec<Line>; 2],
     time_s: f64,
     step_s: f64,
@@ -157,6 +161,8 @@ impl<'a> PlaneSimulation<'a> {
             flesh,
             section,
             accuracy,
+            budget: None,
+            cell_solves: 0,
             lines,
             time_s: 0.0,
             step_s: FIRST_STEP_S,
@@ -197,6 +203,13 @@ impl<'a> PlaneSimulation<'a> {
         }
     }
 
+    /// The same run, at the expense of a budget.
+    #[must_use]
+    pub fn within(mut self, budget: Option<&'a Budget>) -> Self {
+        self.budget = budget;
+        self
+    }
+
     /// Time since the start, s.
     pub fn time_s(&self) -> f64 {
         self.time_s
@@ -228,7 +241,8 @@ impl<'a> PlaneSimulation<'a> {
         now - self.start_heat_j_m
     }
 
-    /// Runs one phase, calling `seen` after every step with its length, until that has seen enough.
+    /// Runs one phase, calling `seen` after every step with its length, until that has seen enough or
+    /// the budget is over.
     /// Returns whether it was stopped.
     pub fn run(
         &mut self,
@@ -251,11 +265,16 @@ impl<'a> PlaneSimulation<'a> {
                 *face = faces.face(i, reservoir_c, self.time_s + 0.5 * step_s);
             }
             self.keep();
+            self.cell_solves = 0;
             let mut pending = Balance::default();
             // Columns first on even steps, rows first on odd ones.
             let order = if self.steps.is_multiple_of(2) { [0, 1] } else { [1, 0] };
             let error: f64 =
                 order.into_iter().map(|way| self.sweep(way, step_s, &mut pending)).sum();
+            if self.budget.is_some_and(|budget| !budget.spend(self.cell_solves)) {
+                self.restore();
+                return Sink::Stop;
+            }
             let error_k = error / (self.section.total_m2() * TYPICAL_CAPACITY_J_M3K);
             let fit = fit(self.accuracy.tolerance_k, error_k);
             if error_k.is_nan() && !is_refused(step_s, fit) {
@@ -370,6 +389,7 @@ impl<'a> PlaneSimulation<'a> {
         scratch.follow(&work.one[..n], &work.two[..n]);
         let two_settled = stage.solve(&mut work.two[..n], scratch, true);
         let sound = one_settled.is_sound && two_settled.is_sound;
+        self.cell_solves += ((one_settled.rounds + two_settled.rounds) * n) as u64;
         let mut error = if sound { 0.0 } else { f64::INFINITY };
         for i in 0..count {
             error += work.volume[i]

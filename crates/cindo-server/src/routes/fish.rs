@@ -56,5 +56,5 @@ pub(crate) async fn create_substitutes(
     solver: Data<Solver>,
     Body(request): Body<InsteadRequest>,
 ) -> Result<Json<InsteadAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| instead(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| instead(desk.bench(), &request)).await??))
 }

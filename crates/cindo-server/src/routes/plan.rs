@@ -52,7 +52,7 @@ pub(crate) async fn create_section(
 ) -> Result<Json<CutFace>, ApiError> {
     let cut = solver.run(move |desk| {
         let plan = desk.plan(&request)?;
-        cut_face_of(desk.catalogue, &request, &plan)
+        cut_face_of(desk.bench(), &request, &plan)
     });
     Ok(Json(cut.await??))
 }
@@ -71,7 +71,7 @@ pub(crate) async fn create_comparison(
     solver: Data<Solver>,
     Body(request): Body<CompareRequest>,
 ) -> Result<Json<CompareAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| compare(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| compare(desk.bench(), &request)).await??))
 }
 
 /// What heat for this time, how thick for this heat and time, what tempering changes.
@@ -88,7 +88,7 @@ pub(crate) async fn create_backwards(
     solver: Data<Solver>,
     Body(request): Body<BackwardsRequest>,
 ) -> Result<Json<BackwardsAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| backwards(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| backwards(desk.bench(), &request)).await??))
 }
 
 /// Turn and out over thickness, from the fridge and tempered.
@@ -105,5 +105,5 @@ pub(crate) async fn create_ladder(
     solver: Data<Solver>,
     Body(request): Body<LadderRequest>,
 ) -> Result<Json<LadderAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| ladder(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| ladder(desk.bench(), &request)).await??))
 }

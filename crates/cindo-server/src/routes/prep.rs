@@ -78,7 +78,7 @@ pub(crate) async fn create_thaw(
     solver: Data<Solver>,
     Body(request): Body<ThawRequest>,
 ) -> Result<Json<ThawAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| thaw(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| thaw(desk.bench(), &request)).await??))
 }
 
 /// Whether a freezer deals with parasites, and when.
@@ -95,7 +95,7 @@ pub(crate) async fn create_freeze(
     solver: Data<Solver>,
     Body(request): Body<FreezeRequest>,
 ) -> Result<Json<FreezeAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| freeze(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| freeze(desk.bench(), &request)).await??))
 }
 
 /// Where the salt is when the fish meets the heat.
@@ -112,5 +112,5 @@ pub(crate) async fn create_salt(
     solver: Data<Solver>,
     Body(request): Body<SaltRequest>,
 ) -> Result<Json<SaltAnswer>, ApiError> {
-    Ok(Json(solver.run(move |desk| salt(desk.catalogue, &request)).await??))
+    Ok(Json(solver.run(move |desk| salt(desk.bench(), &request)).await??))
 }

@@ -1,6 +1,6 @@
 use actix_web::post;
 use actix_web::web::{Data, Json};
-use cindo_core::simulate::{SimulateAnswer, SimulateRequest, simulate};
+use cindo_core::simulate::{SimulateAnswer, SimulateRequest, simulate_in};
 
 use super::Body;
 use crate::error::{ApiError, Problem};
@@ -20,5 +20,5 @@ pub(crate) async fn create_simulation(
     solver: Data<Solver>,
     Body(request): Body<SimulateRequest>,
 ) -> Result<Json<SimulateAnswer>, ApiError> {
-    Ok(Json(solver.run(move |_| simulate(&request)).await??))
+    Ok(Json(solver.run(move |desk| simulate_in(desk.bench().budget, &request)).await??))
 }

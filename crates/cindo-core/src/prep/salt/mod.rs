@@ -8,6 +8,7 @@ mod salted;
 
 use serde::{Deserialize, Serialize};
 
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, FaceContext, SaltKind, Salting};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, FRIDGE_C, Piece, look_up};
@@ -183,7 +184,7 @@ struct Outcome {
 
 impl Course<'_> {
     /// Runs it for one piece of `weight_kg`.
-    fn run(&self, salted: &SaltedPiece, weight_kg: f64) -> Outcome {
+    fn run(&self, salted: &SaltedPiece<'_>, weight_kg: f64) -> Outcome {
         let mut state = salted.fresh();
         let duration_s = self.minutes * 60.0;
         let per_m2 = weight_kg / salted.area_m2;
@@ -269,7 +270,16 @@ fn check<'a>(
 ///
 /// # Errors
 /// Each field that is wrong, with what is allowed.
-pub fn salt(catalogue: &Catalogue, request: &SaltRequest) -> Result<SaltAnswer, Vec<FieldError>> {
+pub fn salt<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &SaltRequest,
+) -> Result<SaltAnswer, Vec<FieldError>> {
+    let bench = bench.into();
+    bench.afford(salted(bench, request))
+}
+
+fn salted(bench: Bench<'_>, request: &SaltRequest) -> Result<SaltAnswer, Vec<FieldError>> {
+    let catalogue = bench.catalogue;
     let mut problems = Problems::new();
     let piece = &request.piece;
     let board = look_up(catalogue, piece, &mut problems);
@@ -277,7 +287,7 @@ pub fn salt(catalogue: &Catalogue, request: &SaltRequest) -> Result<SaltAnswer, 
     problems.finish()?;
     let (Some(board), Some(course)) = (board, course) else { return Err(Vec::new()) };
     let size = board.dimensions(piece);
-    let salted = SaltedPiece::new(&board, piece, &size);
+    let salted = SaltedPiece::new(bench.budget, &board, piece, &size);
     let outcome = course.run(&salted, size.weight_kg);
     let eaten = outcome.eaten_percent(size.weight_kg);
     let count = f64::from(piece.count.unwrap_or(1));
@@ -290,11 +300,8 @@ pub fn salt(catalogue: &Catalogue, request: &SaltRequest) -> Result<SaltAnswer, 
     let draws = (strength - DRAWS_FROM_SHARE) / (SATURATED_SHARE - DRAWS_FROM_SHARE);
     let drawn_kg = DRAWN_PER_SALT * draws.clamp(0.0, 1.0) * outcome.taken_kg;
     let open_s = 60.0 * (course.minutes + course.rest_min);
-    let dried_kg = if course.salting.uncovered {
-        dried_kg(catalogue, &board, &size, piece, open_s)
-    } else {
-        0.0
-    };
+    let dried_kg =
+        if course.salting.uncovered { dried_kg(bench, &board, &size, piece, open_s) } else { 0.0 };
     let verdict = match eaten {
         e if e < SEASONED_PERCENT => SaltVerdict::BarelySeasoned,
         e if e > SALTY_PERCENT => SaltVerdict::TooSalty,
@@ -344,7 +351,7 @@ fn sentence(verdict: SaltVerdict, eaten: f64, outcome: &Outcome) -> String {
 }
 
 /// The same with and without a rinse, and with an hour's rest.
-fn changes(course: &Course<'_>, salted: &SaltedPiece, weight_kg: f64) -> Vec<SaltChange> {
+fn changes(course: &Course<'_>, salted: &SaltedPiece<'_>, weight_kg: f64) -> Vec<SaltChange> {
     let other = |what: &str, changed: Course<'_>| {
         let outcome = changed.run(salted, weight_kg);
         SaltChange {
@@ -364,7 +371,7 @@ fn changes(course: &Course<'_>, salted: &SaltedPiece, weight_kg: f64) -> Vec<Sal
 
 /// What a piece loses to the air of the fridge, kg: the heat solver with a drying face.
 fn dried_kg(
-    catalogue: &Catalogue,
+    bench: Bench<'_>,
     board: &Board<'_>,
     size: &Dimensions,
     piece: &Piece,
@@ -375,7 +382,7 @@ fn dried_kg(
     let shape = board.cut.all_round(size.thickness_m, size.width_m);
     let grid = Grid::new(shape, size.thickness_m, Accuracy::COARSE.cells);
     // On a rack air reaches all round; half of a skin-on piece's surface is skin.
-    let wet = |id: &str| catalogue.coating(id).map_or(0.0, |c| c.wet);
+    let wet = |id: &str| bench.catalogue.coating(id).map_or(0.0, |c| c.wet);
     let bare = wet("none");
     let surface_wet = match (piece.skin, board.cut.on_the_bone) {
         (true, true) => wet("oil"),
@@ -386,11 +393,11 @@ fn dried_kg(
     let phase = Phase {
         duration_s,
         bottom: None,
-        top: catalogue.faces.get("cold_uncovered").map(|row| row.surround(&context)),
+        top: bench.catalogue.faces.get("cold_uncovered").map(|row| row.surround(&context)),
         heater: Heater::held(FRIDGE_C),
     };
     let accuracy = Accuracy { longest_step_s: 900.0, ..Accuracy::COARSE };
-    let mut state = Simulation::new(&flesh, &grid, accuracy, FRIDGE_C);
+    let mut state = Simulation::new(&flesh, &grid, accuracy, FRIDGE_C).within(bench.budget);
     state.run(&phase, &mut ());
     // Volume of a m² of outer face, from the grid.
     state.balance().evaporated_kg_m2 * size.volume_m3 / grid.total_volume_m()

@@ -8,7 +8,7 @@ use cindo_heat::constants::TYPICAL_CAPACITY_J_M3K;
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{Grid, Shape};
 use cindo_heat::reservoir::Heater;
-use cindo_heat::solve::{Accuracy, Phase, Simulation};
+use cindo_heat::solve::{Accuracy, Budget, Phase, Simulation};
 use cindo_heat::surround::{Face, Surround};
 
 /// Mass transfer from brine, wet salt or a running tap to flesh, m/s: far above what diffusion in
@@ -27,7 +27,8 @@ const ACCURACY: Accuracy =
 const DOSE_TOLERANCE: f64 = 1e-4;
 
 /// A piece as salt sees it.
-pub(super) struct SaltedPiece {
+pub(super) struct SaltedPiece<'a> {
+    pub(super) budget: Option<&'a Budget>,
     pub(super) flesh: Flesh,
     pub(super) grid: Grid,
     /// Water of the flesh, kg/m³.
@@ -39,8 +40,13 @@ pub(super) struct SaltedPiece {
     pub(super) area_m2: f64,
 }
 
-impl SaltedPiece {
-    pub(super) fn new(board: &Board<'_>, piece: &Piece, size: &Dimensions) -> Self {
+impl<'a> SaltedPiece<'a> {
+    pub(super) fn new(
+        budget: Option<&'a Budget>,
+        board: &Board<'_>,
+        piece: &Piece,
+        size: &Dimensions,
+    ) -> Self {
         let composition = board.species.flesh();
         let density_kg_m3 = composition.properties(FRIDGE_C).density_kg_m3;
         let shape = match board.cut.section {
@@ -54,6 +60,7 @@ impl SaltedPiece {
         // Skin below; a whole flatfish has it on both sides.
         let above = if shape == Shape::Slab && !board.cut.on_the_bone { FREE_M_S } else { closed };
         Self {
+            budget,
             flesh: Flesh::constant(&constant, 1000.0),
             area_m2: size.volume_m3 / grid.total_volume_m(),
             grid,
@@ -64,7 +71,7 @@ impl SaltedPiece {
     }
 
     pub(super) fn fresh(&self) -> Simulation<'_> {
-        Simulation::new(&self.flesh, &self.grid, ACCURACY, 0.0)
+        Simulation::new(&self.flesh, &self.grid, ACCURACY, 0.0).within(self.budget)
     }
 
     /// Salt in the flesh, kg per m² of face.
@@ -105,7 +112,7 @@ impl SaltedPiece {
         let mut left_s = duration_s;
         // First guess of a stretch; a moment in which the dose runs out is found by halving.
         let mut stretch_s = (duration_s / 16.0).max(1.0);
-        while left_s > 1e-6 {
+        while left_s > 1e-6 && !self.budget.is_some_and(Budget::is_over) {
             let try_s = stretch_s.min(left_s);
             let mut next = state.clone();
             self.expose(&mut next, try_s, Some(SATURATED_G_KG));

@@ -18,12 +18,12 @@ fn piece(skin: bool) -> Piece {
     }
 }
 
-fn with_body<T>(skin: bool, test: impl FnOnce(SaltedPiece, f64) -> T) -> T {
+fn with_body<T>(skin: bool, test: impl FnOnce(SaltedPiece<'_>, f64) -> T) -> T {
     let catalogue = Catalogue::embedded().unwrap();
     let piece = piece(skin);
     let board = look_up(&catalogue, &piece, &mut Problems::new()).unwrap();
     let size = board.dimensions(&piece);
-    test(SaltedPiece::new(&board, &piece, &size), size.weight_kg)
+    test(SaltedPiece::new(None, &board, &piece, &size), size.weight_kg)
 }
 
 fn answer(choice: SaltChoice) -> SaltAnswer {

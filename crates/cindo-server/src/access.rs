@@ -1,0 +1,95 @@
+//! Who may speak to the API: pages that Cindo itself served, and programs on this machine. A page from
+//! elsewhere, or one whose name was made to point here, is turned away.
+
+use actix_web::body::MessageBody;
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::header::{self, HeaderMap, HeaderName};
+use actix_web::http::{Method, Uri};
+use actix_web::middleware::Next;
+use actix_web::{Error, HttpMessage};
+
+use crate::error::ApiError;
+
+/// Says which page a browser sends a request for.
+const FETCH_SITE: HeaderName = HeaderName::from_static("sec-fetch-site");
+
+/// Lets a request of the API through, or says why not.
+pub(crate) async fn guard(
+    mut request: ServiceRequest,
+    next: Next<impl MessageBody>,
+) -> Result<ServiceResponse<impl MessageBody>, Error> {
+    let path = request.path();
+    if path == "/api" || path.starts_with("/api/") {
+        check(&request)?;
+        // What can be read can be asked for without its body; the connection leaves the body out.
+        if request.method() == Method::HEAD {
+            request.head_mut().method = Method::GET;
+        }
+    }
+    next.call(request).await
+}
+
+fn check(request: &ServiceRequest) -> Result<(), ApiError> {
+    let headers = request.headers();
+    let host = text(headers, &header::HOST);
+    let Some(host) = host.filter(|host| is_here(host)) else {
+        return Err(ApiError::Forbidden("this machine is called localhost or 127.0.0.1 here"));
+    };
+    if let Some(origin) = headers.get(header::ORIGIN) {
+        let origin = origin.to_str().ok().and_then(|origin| origin.strip_prefix("http://"));
+        if origin != Some(host) {
+            return Err(ApiError::Forbidden("only Cindo's own pages may ask this"));
+        }
+    }
+    if text(headers, &FETCH_SITE).is_some_and(|site| site != "same-origin" && site != "none") {
+        return Err(ApiError::Forbidden("only Cindo's own pages may ask this"));
+    }
+    if text(headers, &header::CONTENT_ENCODING).is_some_and(|coding| coding != "identity") {
+        return Err(ApiError::Unsupported("send the body as it is, not packed"));
+    }
+    let changes = !matches!(*request.method(), Method::GET | Method::HEAD | Method::OPTIONS);
+    // A browser asks before it lets another page delete; everything else has to say that it is JSON.
+    if changes
+        && *request.method() != Method::DELETE
+        && !request.content_type().eq_ignore_ascii_case("application/json")
+    {
+        return Err(ApiError::Unsupported("send application/json"));
+    }
+    Ok(())
+}
+
+fn text<'a>(headers: &'a HeaderMap, name: &HeaderName) -> Option<&'a str> {
+    headers.get(name).map(|value| value.to_str().unwrap_or_default())
+}
+
+/// Whether a host header names this machine and nothing else.
+fn is_here(host: &str) -> bool {
+    let name = host.parse::<Uri>().ok().and_then(|uri| uri.host().map(str::to_owned));
+    matches!(name.as_deref(), Some("localhost" | "127.0.0.1" | "[::1]"))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::is_here;
+
+    #[test]
+    fn only_names_of_this_machine_are_here() {
+        for host in ["localhost", "localhost:4747", "127.0.0.1:1", "[::1]:4747"] {
+            assert!(is_here(host), "{host}");
+        }
+        for host in [
+            "",
+            "evil.example",
+            "localhost.evil.example:80",
+            "127.0.0.1.evil.example",
+            "0.0.0.0",
+            "user@localhost@evil",
+            "10.0.0.1:4747",
+            "localhost:4747:1",
+            "http://",
+            "/",
+        ] {
+            assert!(!is_here(host), "{host}");
+        }
+    }
+}
