@@ -2,7 +2,7 @@
 #![allow(dead_code, reason = "each test binary uses its own part")]
 #![allow(clippy::expect_used, reason = "a helper that cannot work should stop its test")]
 
-use std::io::{BufRead, BufReader};
+use std::io::{BufRead, BufReader, Read, Write};
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
@@ -43,11 +43,16 @@ impl Answer {
 
 impl Server {
     pub(crate) fn start(arguments: &[&str]) -> Self {
+        Self::logging(arguments, Stdio::null())
+    }
+
+    /// Starts it with its log going somewhere.
+    pub(crate) fn logging(arguments: &[&str], log: Stdio) -> Self {
         let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
             .args(["serve", "--port", "0"])
             .args(arguments)
             .stdout(Stdio::piped())
-            .stderr(Stdio::null())
+            .stderr(log)
             .spawn()
             .expect("server starts");
         let mut line = String::new();
@@ -103,6 +108,38 @@ impl Server {
             headers: parts.headers,
             body: body.read_to_vec().expect("a body"),
         }
+    }
+
+    /// Where it listens: an address and a port.
+    pub(crate) fn address(&self) -> &str {
+        &self.address
+    }
+
+    /// Its process.
+    pub(crate) fn pid(&self) -> u32 {
+        self.child.id()
+    }
+
+    /// Its exit code, once it has ended by itself.
+    pub(crate) fn ended_within(&mut self, limit: Duration) -> Option<i32> {
+        let from = std::time::Instant::now();
+        while from.elapsed() < limit {
+            if let Some(status) = self.child.try_wait().expect("a child") {
+                return status.code();
+            }
+            std::thread::sleep(Duration::from_millis(20));
+        }
+        None
+    }
+
+    /// Sends bytes as they are; the connection and what it answered until it closed or went quiet.
+    pub(crate) fn raw(&self, bytes: &[u8]) -> String {
+        let mut connection = std::net::TcpStream::connect(&self.address).expect("a connection");
+        connection.set_read_timeout(Some(Duration::from_secs(15))).expect("a limit");
+        connection.write_all(bytes).expect("written");
+        let mut answer = Vec::new();
+        let _ = connection.read_to_end(&mut answer);
+        String::from_utf8_lossy(&answer).into_owned()
     }
 
     pub(crate) fn get(&self, path: &str) -> Answer {

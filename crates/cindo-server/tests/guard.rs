@@ -1,0 +1,374 @@
+//! Attacks from outside: foreign pages, packed and endless bodies, askers who leave, and the ways to end.
+
+mod support;
+
+use std::io::{Read, Write};
+use std::net::TcpStream;
+use std::process::{Command, Stdio};
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::time::{Duration, Instant};
+
+use serde_json::{Value, json};
+use support::{HAKE, PAN, Server};
+
+const JSON: (&str, &str) = ("content-type", "application/json");
+
+/// A request as it goes over the line, with its own host.
+fn over_the_line(method: &str, path: &str, headers: &[(&str, &str)], body: &str) -> Vec<u8> {
+    let mut text = format!("{method} {path} HTTP/1.1\r\nConnection: close\r\n");
+    for (name, value) in headers {
+        text += &format!("{name}: {value}\r\n");
+    }
+    if !body.is_empty() {
+        text += &format!("Content-Length: {}\r\n", body.len());
+    }
+    format!("{text}\r\n{body}").into_bytes()
+}
+
+fn status(answer: &str) -> u16 {
+    answer.split(' ').nth(1).and_then(|code| code.parse().ok()).unwrap_or_default()
+}
+
+/// The slowest question there is to ask: the longest ladder of thick pieces that are turned every half
+/// minute until they are done by the book, some two seconds of a core.
+fn slow(i: u32) -> String {
+    let plan = json!({
+        "piece": { "species": "cod", "cut": "loin", "thickness_mm": 90, "start_c": 2 },
+        "method": "sear", "school": "many_turns", "doneness": "by_the_book",
+    });
+    let from_mm = 61.0 + 0.001 * f64::from(i);
+    json!({ "plan": plan, "from_mm": from_mm, "to_mm": 120, "step_mm": 2 }).to_string()
+}
+
+#[test]
+fn only_this_machine_and_its_own_pages_may_ask() {
+    let server = Server::demo();
+    let here = server.address().to_owned();
+    let origin = format!("http://{here}");
+    let card = format!(r#"{{"name":"theirs","note":"","request":{HAKE}}}"#);
+    let before = server.get("/api/cards").json().as_array().unwrap().len();
+    for (method, path, headers, body, wanted) in [
+        ("GET", "/api/cards", vec![("Host", "evil.example")], "", 403),
+        ("GET", "/api/cards", vec![("Host", "localhost.evil.example:80")], "", 403),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Origin", "http://evil.example")], "", 403),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Origin", "null")], "", 403),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Sec-Fetch-Site", "cross-site")], "", 403),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Sec-Fetch-Site", "same-site")], "", 403),
+        ("POST", "/api/cards", vec![("Host", "evil.example"), JSON], &card, 403),
+        ("POST", "/api/cards", vec![("Host", &*here), ("Content-Type", "text/plain")], &card, 415),
+        ("POST", "/api/cards", vec![("Host", &*here)], &card, 415),
+        (
+            "POST",
+            "/api/cards/import",
+            vec![("Host", &*here), ("Content-Type", "text/plain")],
+            "{}",
+            415,
+        ),
+        (
+            "DELETE",
+            "/api/cards/1",
+            vec![("Host", &*here), ("Origin", "http://evil.example")],
+            "",
+            403,
+        ),
+        ("GET", "/api/cards", vec![("Host", &*here)], "", 200),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Origin", &*origin)], "", 200),
+        ("GET", "/api/cards", vec![("Host", &*here), ("Sec-Fetch-Site", "same-origin")], "", 200),
+        (
+            "POST",
+            "/api/plan",
+            vec![("Host", &*here), ("Content-Type", "application/json; charset=utf-8")],
+            HAKE,
+            200,
+        ),
+    ] {
+        let answer = server.raw(&over_the_line(method, path, &headers, body));
+        assert_eq!(status(&answer), wanted, "{method} {path} {headers:?}: {answer:.300}");
+        if wanted != 200 {
+            assert!(answer.contains("application/problem+json"), "{answer}");
+        }
+    }
+    assert_eq!(server.get("/api/cards").json().as_array().unwrap().len(), before);
+}
+
+#[test]
+fn every_address_says_what_it_takes() {
+    let server = Server::demo();
+    for (method, path, wanted) in [
+        ("GET", "/api/plan", 405),
+        ("PUT", "/api/cards", 405),
+        ("DELETE", "/api/health", 405),
+        ("POST", "/api/openapi.json", 405),
+        ("GET", "/api/cards/1/restore", 405),
+        ("GET", "/api/nowhere", 404),
+        ("HEAD", "/api/cards", 200),
+        ("HEAD", "/api/health", 200),
+    ] {
+        let answer = server.send(method, path, &[JSON], "");
+        assert_eq!(answer.status, wanted, "{method} {path}");
+        if wanted == 405 {
+            assert!(answer.header("allow").is_some_and(|allowed| !allowed.contains(method)));
+        }
+        if method == "HEAD" {
+            assert!(answer.body.is_empty());
+        }
+    }
+    for (body, wanted) in [("{", 400), ("", 400), ("nonsense", 400), ("[]", 422), ("7", 422)] {
+        assert_eq!(server.post("/api/plan", body).status, wanted, "{body:?}");
+    }
+    let list = format!(r#"{{"piece":["hake"],"method":"sear","doneness":50}}"#);
+    assert_eq!(server.post("/api/plan", &list).status, 422);
+}
+
+/// Resident memory of a process, MB.
+fn memory_mb(pid: u32) -> f64 {
+    let status = std::fs::read_to_string(format!("/proc/{pid}/status")).unwrap();
+    let line = status.lines().find(|l| l.starts_with("VmHWM:")).unwrap();
+    line.split_whitespace().nth(1).unwrap().parse::<f64>().unwrap() / 1024.0
+}
+
+#[test]
+fn packed_and_held_bodies_cost_nothing() {
+    let server = Server::demo();
+    assert_eq!(server.post("/api/plan", HAKE).status, 200);
+    let before = memory_mb(server.pid());
+    for coding in ["br", "gzip", "deflate", "zstd", "gzip, br", "x"] {
+        let headers = [JSON, ("content-encoding", coding)];
+        assert_eq!(server.send("POST", "/api/plan", &headers, "packed").status, 415, "{coding}");
+    }
+    // Two hundred bodies of 2 MB that stop one byte before their end.
+    let head = over_the_line("POST", "/api/plan", &[("Host", server.address()), JSON], "");
+    let head =
+        String::from_utf8(head).unwrap().replace("\r\n\r\n", "\r\nContent-Length: 2000000\r\n\r\n");
+    let mut held = Vec::new();
+    for _ in 0..200 {
+        let mut connection = TcpStream::connect(server.address()).unwrap();
+        connection.set_write_timeout(Some(Duration::from_millis(300))).unwrap();
+        connection.write_all(head.as_bytes()).unwrap();
+        let _ = connection.write_all(&vec![b' '; 1_999_999]);
+        held.push(connection);
+        if held.len() % 50 == 0 {
+            assert_eq!(server.post("/api/plan", HAKE).status, 200, "others are answered meanwhile");
+        }
+    }
+    let grown = memory_mb(server.pid()) - before;
+    assert!(grown < 100.0, "{grown:.0} MB for bodies that never ended");
+    // Those that were being read are told that it took too long.
+    let mut first = held.swap_remove(0);
+    first.set_read_timeout(Some(Duration::from_secs(15))).unwrap();
+    let mut answer = [0; 64];
+    let n = first.read(&mut answer).unwrap();
+    assert_eq!(status(&String::from_utf8_lossy(&answer[..n])), 408);
+}
+
+#[test]
+fn answers_and_complaints_stay_small() {
+    let server = Server::demo();
+    let mut request: Value = serde_json::from_str(HAKE).unwrap();
+    let mut ask = |change: &dyn Fn(&mut Value)| {
+        request = serde_json::from_str(HAKE).unwrap();
+        change(&mut request);
+        server.post("/api/plan", &request.to_string())
+    };
+    let short = ask(&|r| r["out_s"] = json!(1));
+    assert_eq!(short.status, 200);
+    assert!(short.body.len() < 400_000, "{}", short.body.len());
+    assert!(short.json()["series"]["time_s"].as_array().unwrap().len() <= 400);
+    let long = "\u{1b}[2Jx".repeat(100_000);
+    let mut refused = vec![
+        ask(&|r| r["gear"] = (0..100_000).map(|i| json!(format!("pan {i}"))).collect()),
+        ask(&|r| r["gear"] = (0..90).map(|i| json!(format!("{long:.9000}{i}"))).collect()),
+        ask(&|r| r["method"] = json!(long)),
+        ask(&|r| r["school"] = json!(long)),
+        ask(&|r| r[&long] = json!(1)),
+        ask(&|r| r["doneness"] = json!(long)),
+    ];
+    let sides: Value = (0..20_000).map(|i| (format!("side {i}"), json!("x"))).collect();
+    let prep = json!({ "plan": serde_json::from_str::<Value>(HAKE).unwrap(), "choices": { "sides": sides } });
+    refused.push(server.post("/api/prep", &prep.to_string()));
+    for answer in refused {
+        assert_eq!(answer.status, 422);
+        assert!(answer.body.len() < 20_000, "{} bytes", answer.body.len());
+        assert!(answer.fields().len() <= 20);
+        assert!(!answer.json().to_string().contains("\\u001b"), "no terminal is told anything");
+    }
+}
+
+#[test]
+fn a_log_line_is_short_and_there_is_one() {
+    let mut folder = tempfile::tempfile().unwrap();
+    let log = Stdio::from(folder.try_clone().unwrap());
+    let server = Server::logging(&["--demo"], log);
+    let long = format!("/api/cards/{}", "x".repeat(5000));
+    for _ in 0..5 {
+        assert_eq!(server.get(&long).status, 404);
+        assert_eq!(server.post("/api/plan", r#"{"piece":7}"#).status, 422);
+    }
+    assert_eq!(server.stop(), Some(0));
+    let mut text = String::new();
+    std::io::Seek::rewind(&mut folder).unwrap();
+    folder.read_to_string(&mut text).unwrap();
+    let lines: Vec<&str> = text.lines().filter(|l| l.contains("/api/")).collect();
+    assert_eq!(lines.len(), 10, "{text}");
+    assert!(text.lines().all(|l| l.len() < 2000 && serde_json::from_str::<Value>(l).is_ok()));
+}
+
+/// While fifty of the slowest questions are being worked on, and when all who asked them have left, a
+/// plan comes as if nothing were.
+#[test]
+fn short_work_is_not_behind_long_work_nor_behind_work_for_nobody() {
+    let server = Server::demo();
+    let done = AtomicBool::new(false);
+    let plan = |i: u32| {
+        let body = HAKE.replace("\"thickness_mm\":28", &format!("\"thickness_mm\":28.{i:03}"));
+        let from = Instant::now();
+        assert_eq!(server.post("/api/plan", &body).status, 200);
+        from.elapsed()
+    };
+    let mut took: Vec<Duration> = std::thread::scope(|scope| {
+        for i in 0..50 {
+            let (server, done) = (&server, &done);
+            scope.spawn(move || {
+                let mut connection = TcpStream::connect(server.address()).unwrap();
+                let headers = [("Host", server.address()), JSON];
+                let body = slow(i);
+                connection
+                    .write_all(&over_the_line("POST", "/api/ladder", &headers, &body))
+                    .unwrap();
+                // Leaves without its answer when the time is over.
+                while !done.load(Ordering::Relaxed) {
+                    std::thread::sleep(Duration::from_millis(20));
+                }
+            });
+        }
+        std::thread::sleep(Duration::from_millis(3000));
+        let took = (0..40).map(&plan).collect();
+        done.store(true, Ordering::Relaxed);
+        took
+    });
+    took.sort();
+    println!("median {:?}, 95 % within {:?}", took[20], took[37]);
+    assert!(took[37] < Duration::from_millis(400), "{took:?}");
+    // All have left: their work ends.
+    std::thread::sleep(Duration::from_millis(500));
+    let before = worked_s(server.pid());
+    std::thread::sleep(Duration::from_secs(1));
+    let worked = worked_s(server.pid()) - before;
+    println!("{worked:.2} s of work in the second after all had left");
+    assert!(worked < 0.1, "{worked:.2} s of work for nobody");
+    assert_eq!(server.post("/api/ladder", &slow(99)).status, 200);
+}
+
+/// Seconds that a process has worked.
+fn worked_s(pid: u32) -> f64 {
+    let stat = std::fs::read_to_string(format!("/proc/{pid}/stat")).unwrap();
+    let (_, fields) = stat.rsplit_once(')').unwrap();
+    let ticks = |i: usize| fields.split_whitespace().nth(i).unwrap().parse::<f64>().unwrap();
+    // User and system time, in hundredths of a second.
+    (ticks(11) + ticks(12)) / 100.0
+}
+
+/// Past a bounded queue a server says that it is busy and when to ask again.
+#[test]
+fn too_many_at_once_are_turned_away() {
+    let server = Server::demo();
+    let answers: Vec<String> = std::thread::scope(|scope| {
+        let ask = |i| {
+            let server = &server;
+            scope.spawn(move || {
+                let headers = [("Host", server.address()), JSON];
+                server.raw(&over_the_line("POST", "/api/ladder", &headers, &slow(i)))
+            })
+        };
+        let asked: Vec<_> = (0..160).map(ask).collect();
+        asked.into_iter().map(|thread| thread.join().unwrap()).collect()
+    });
+    let busy: Vec<&String> = answers.iter().filter(|a| status(a) == 503).collect();
+    assert!(!busy.is_empty(), "{:?}", answers.iter().map(|a| status(a)).collect::<Vec<_>>());
+    assert!(busy.iter().all(|a| a.to_lowercase().contains("retry-after: ")));
+    assert_eq!(server.post("/api/plan", HAKE).status, 200);
+}
+
+#[test]
+fn every_signal_finishes_what_runs_and_ends_with_nobody_reading() {
+    for signal in ["-INT", "-TERM", "-HUP"] {
+        // A pipe that nobody reads.
+        let mut server = Server::logging(&["--demo"], Stdio::piped());
+        for _ in 0..1000 {
+            assert_eq!(server.post("/api/plan", r#"{"piece":7}"#).status, 422);
+        }
+        let statuses: Vec<u16> = std::thread::scope(|scope| {
+            let asked: Vec<_> = (0..20)
+                .map(|i| {
+                    let server = &server;
+                    scope.spawn(move || {
+                        let body = HAKE.replace("28,", &format!("28.{i:02},"));
+                        let headers = [("Host", server.address()), JSON];
+                        status(&server.raw(&over_the_line("POST", "/api/plan", &headers, &body)))
+                    })
+                })
+                .collect();
+            std::thread::sleep(Duration::from_millis(60));
+            Command::new("kill").args([signal, &server.pid().to_string()]).status().unwrap();
+            asked.into_iter().map(|thread| thread.join().unwrap()).collect()
+        });
+        assert!(statuses.iter().all(|s| *s == 200), "{signal}: {statuses:?}");
+        assert_eq!(server.ended_within(Duration::from_secs(4)), Some(0), "{signal}");
+    }
+}
+
+#[test]
+fn a_closed_output_is_no_reason_to_die() {
+    let folder = tempfile::tempdir().unwrap();
+    let port = {
+        let free = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+        free.local_addr().unwrap().port()
+    };
+    let command = format!(
+        "exec {} serve --port {port} --data {} >&-",
+        env!("CARGO_BIN_EXE_cindo"),
+        folder.path().join("box.db").display()
+    );
+    let mut child = Command::new("sh").args(["-c", &command]).spawn().unwrap();
+    let from = Instant::now();
+    while TcpStream::connect(("127.0.0.1", port)).is_err() {
+        assert!(from.elapsed() < Duration::from_secs(10), "it never listened");
+        std::thread::sleep(Duration::from_millis(50));
+    }
+    Command::new("kill").args(["-TERM", &child.id().to_string()]).status().unwrap();
+    assert_eq!(child.wait().unwrap().code(), Some(0));
+}
+
+/// Once these were tried again for ever.
+#[test]
+fn what_once_hung_is_answered() {
+    let server = Server::demo();
+    let brief = PAN
+        .replace("\"thickness_mm\":25", "\"thickness_mm\":1")
+        .replace("\"h\":300", "\"h\":30000");
+    let brief = brief
+        .replace("\"duration_s\":210", "\"duration_s\":0.1")
+        .replace("\"every_s\":10", "\"every_s\":0.1");
+    assert_eq!(server.post("/api/simulate", &brief).status, 200);
+    let thin = |species: &str, cut: &str, sizes: Value, start_c: f64, doneness: &str| {
+        let mut piece =
+            json!({ "species": species, "cut": cut, "thickness_mm": 4, "start_c": start_c });
+        piece.as_object_mut().unwrap().extend(sizes.as_object().unwrap().clone());
+        json!({ "piece": piece, "method": "deep_fry", "doneness": doneness }).to_string()
+    };
+    let skipjack =
+        thin("skipjack", "chunk", json!({ "width_mm": 5, "weight_g": 7645 }), 15.0, "medium");
+    let eel =
+        thin("eel", "butterflied", json!({ "length_mm": 20, "weight_g": 5633 }), 10.0, "rare");
+    for body in [skipjack, eel] {
+        for address in ["/api/plan", "/api/section"] {
+            let answer = server.post(address, &body);
+            assert_eq!(answer.status, 422);
+            assert!(
+                answer.fields().iter().any(|f| f.starts_with("piece.")),
+                "{:?}",
+                answer.fields()
+            );
+        }
+    }
+}
