@@ -3,7 +3,7 @@
 use cindo_core::error::{FieldError, Problems};
 use cindo_core::prep::{PrepChoices, PrepRequest};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{Card, Headline, NewCard};
+use cindo_store::{Card, CardBox, Headline, NewCard};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -27,6 +27,9 @@ pub(crate) struct CardFile {
     pub(crate) format: String,
     /// 2; 1 had no `choices` and is read too.
     pub(crate) version: u32,
+    /// Cards that did not read back when the file was written, for its readers only.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub(crate) left_out: Vec<String>,
     /// The cards.
     pub(crate) cards: Vec<FileCard>,
 }
@@ -77,11 +80,17 @@ pub(crate) struct ImportLine {
 }
 
 /// The box as a file.
-pub(crate) fn export(cards: Vec<Card>) -> CardFile {
+pub(crate) fn export(found: CardBox) -> CardFile {
     CardFile {
         format: FORMAT.to_owned(),
         version: VERSION,
-        cards: cards
+        left_out: found
+            .unreadable
+            .into_iter()
+            .map(|card| card.name.unwrap_or_else(|| format!("card {}", card.id.0)))
+            .collect(),
+        cards: found
+            .cards
             .into_iter()
             .map(|card| FileCard {
                 name: card.name,

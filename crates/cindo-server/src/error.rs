@@ -31,6 +31,12 @@ pub(crate) enum ApiError {
     /// The body did not come in time.
     #[error("the body took longer than {limit_s} s to come; send it again")]
     TooSlow { limit_s: u64 },
+    /// What was to be kept has no room.
+    #[error("{0}")]
+    NoRoom(String),
+    /// The data file cannot be used now.
+    #[error("{0}")]
+    NotNow(String),
     /// Too much is being worked on already.
     #[error("busy with other work; ask again in a moment")]
     Busy,
@@ -69,6 +75,8 @@ impl ApiError {
             Self::Forbidden(_) => "/problems/forbidden",
             Self::Unsupported(_) => "/problems/unsupported",
             Self::TooSlow { .. } => "/problems/too-slow",
+            Self::NoRoom(_) => "/problems/no-room",
+            Self::NotNow(_) => "/problems/not-now",
             Self::Busy => "/problems/busy",
             Self::NotFound(_) => "/problems/not-found",
             Self::TooLarge { .. } => "/problems/too-large",
@@ -86,7 +94,8 @@ impl ResponseError for ApiError {
             Self::Forbidden(_) => StatusCode::FORBIDDEN,
             Self::Unsupported(_) => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::TooSlow { .. } => StatusCode::REQUEST_TIMEOUT,
-            Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
+            Self::NoRoom(_) => StatusCode::INSUFFICIENT_STORAGE,
+            Self::NotNow(_) | Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::NotFound(_) => StatusCode::NOT_FOUND,
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
             Self::MethodNotAllowed { .. } => StatusCode::METHOD_NOT_ALLOWED,
@@ -110,7 +119,7 @@ impl ResponseError for ApiError {
         };
         let mut response = HttpResponse::build(status);
         match self {
-            Self::Busy => {
+            Self::NotNow(_) | Self::Busy => {
                 response.insert_header((header::RETRY_AFTER, RETRY_AFTER_S));
             }
             Self::MethodNotAllowed { allowed, .. } => {
@@ -147,6 +156,8 @@ impl From<StoreError> for ApiError {
     fn from(error: StoreError) -> Self {
         match error {
             StoreError::NotFound { .. } => Self::NotFound(error.to_string()),
+            StoreError::Full => Self::NoRoom(error.to_string()),
+            StoreError::Busy | StoreError::ReadOnly => Self::NotNow(error.to_string()),
             other => Self::internal(other),
         }
     }

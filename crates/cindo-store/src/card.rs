@@ -85,6 +85,26 @@ pub struct Card {
     pub updated_at: Timestamp,
 }
 
+/// A card that is in the file and does not read back; nothing of it is deleted.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, utoipa::ToSchema)]
+pub struct UnreadableCard {
+    /// Its number.
+    pub id: CardId,
+    /// What the cook calls it, if that can be read.
+    pub name: Option<String>,
+    /// What the reader says.
+    pub why: String,
+}
+
+/// The whole box.
+#[derive(Debug, Clone, PartialEq, Serialize, utoipa::ToSchema)]
+pub struct CardBox {
+    /// Cards, by name.
+    pub cards: Vec<Card>,
+    /// Cards that do not read back.
+    pub unreadable: Vec<UnreadableCard>,
+}
+
 #[derive(Queryable, Selectable)]
 #[diesel(table_name = card, check_for_backend(diesel::sqlite::Sqlite))]
 struct CardRow {
@@ -143,6 +163,22 @@ impl TryFrom<CardRow> for Card {
     }
 }
 
+impl CardBox {
+    fn sort_in(&mut self, row: CardRow) {
+        let (id, name) = (CardId(row.id), row.name.clone());
+        match Card::try_from(row) {
+            Ok(card) => self.cards.push(card),
+            Err(error) => {
+                let why = match error {
+                    StoreError::Unreadable { cause, .. } => cause,
+                    other => other.to_string(),
+                };
+                self.unreadable.push(UnreadableCard { id, name: Some(name), why });
+            }
+        }
+    }
+}
+
 fn row(new: &NewCard, now: Timestamp) -> Result<NewCardRow<'_>, StoreError> {
     let json = |e: serde_json::Error| diesel::result::Error::SerializationError(Box::new(e));
     Ok(NewCardRow {
@@ -159,19 +195,37 @@ fn row(new: &NewCard, now: Timestamp) -> Result<NewCardRow<'_>, StoreError> {
 }
 
 impl Store {
-    /// All cards in the box, by name.
+    /// All cards in the box, by name, and those that do not read back.
     ///
     /// # Errors
-    /// The file does not answer, or a card does not read back.
-    pub fn list_cards(&self) -> Result<Vec<Card>, StoreError> {
-        card::table
-            .filter(card::deleted_at.is_null())
+    /// The file does not answer.
+    pub fn list_cards(&self) -> Result<CardBox, StoreError> {
+        let connection = &mut self.reader()?;
+        let present = || card::table.filter(card::deleted_at.is_null());
+        let mut found = CardBox { cards: Vec::new(), unreadable: Vec::new() };
+        let rows = present()
             .order((card::name.asc(), card::id.asc()))
             .select(CardRow::as_select())
-            .load(&mut self.connection()?)?
-            .into_iter()
-            .map(Card::try_from)
-            .collect()
+            .load(connection);
+        if let Ok(rows) = rows {
+            for row in rows {
+                found.sort_in(row);
+            }
+            return Ok(found);
+        }
+        // One that cannot even be fetched must not hide the others: each by itself.
+        for id in present().order(card::id.asc()).select(card::id).load::<i32>(connection)? {
+            match card::table.find(id).select(CardRow::as_select()).first(connection) {
+                Ok(row) => found.sort_in(row),
+                Err(error) => {
+                    let name = card::table.find(id).select(card::name).first(connection).ok();
+                    let why = error.to_string();
+                    found.unreadable.push(UnreadableCard { id: CardId(id), name, why });
+                }
+            }
+        }
+        found.cards.sort_by(|a, b| a.name.cmp(&b.name));
+        Ok(found)
     }
 
     /// One card.
@@ -183,7 +237,7 @@ impl Store {
             .find(id.0)
             .filter(card::deleted_at.is_null())
             .select(CardRow::as_select())
-            .first(&mut self.connection()?)
+            .first(&mut self.reader()?)
             .optional()?
             .ok_or(StoreError::NotFound { id: id.0 })?
             .try_into()
@@ -194,7 +248,7 @@ impl Store {
     /// # Errors
     /// The file does not answer.
     pub fn keep_cards(&self, cards: &[NewCard], now: Timestamp) -> Result<Vec<CardId>, StoreError> {
-        self.connection()?.immediate_transaction(|connection| {
+        self.writer()?.immediate_transaction(|connection| {
             cards
                 .iter()
                 .map(|new| {
@@ -220,7 +274,7 @@ impl Store {
         now: Timestamp,
     ) -> Result<(), StoreError> {
         let stamp = now.to_string();
-        let changed = self.connection()?.immediate_transaction(|connection| {
+        let changed = self.writer()?.immediate_transaction(|connection| {
             diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
                 .set((
                     name.map(|name| card::name.eq(name)),
@@ -238,7 +292,7 @@ impl Store {
     /// [`StoreError::NotFound`] when it is not in the box.
     pub fn delete_card(&self, id: CardId, now: Timestamp) -> Result<(), StoreError> {
         let stamp = now.to_string();
-        let changed = self.connection()?.immediate_transaction(|connection| {
+        let changed = self.writer()?.immediate_transaction(|connection| {
             diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
                 .set(card::deleted_at.eq(Some(&stamp)))
                 .execute(connection)
@@ -251,7 +305,7 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`] when there is no such deleted card.
     pub fn restore_card(&self, id: CardId) -> Result<(), StoreError> {
-        let changed = self.connection()?.immediate_transaction(|connection| {
+        let changed = self.writer()?.immediate_transaction(|connection| {
             diesel::update(card::table.find(id.0).filter(card::deleted_at.is_not_null()))
                 .set(card::deleted_at.eq(None::<String>))
                 .execute(connection)

@@ -5,7 +5,7 @@ mod open;
 mod schema;
 mod stored;
 
-pub use card::{Card, CardId, Headline, NewCard};
+pub use card::{Card, CardBox, CardId, Headline, NewCard, UnreadableCard};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.
@@ -54,12 +54,28 @@ pub enum StoreError {
         /// The id asked for.
         id: i32,
     },
+    /// The file or its folder may not be written.
+    #[error(
+        "the data file or its folder is read-only: nothing was kept; allow writing, or choose another file with --data"
+    )]
+    ReadOnly,
+    /// There is no room for it.
+    #[error("there is no room left for the data file: nothing was kept; make room and try again")]
+    Full,
+    /// Somebody else keeps the file locked.
+    #[error("another program keeps the data file busy: nothing was kept; try again in a moment")]
+    Busy,
+    /// A name that is no name of a file to keep.
+    #[error("{file} cannot hold a card box: {why}; choose another file with --data")]
+    Unusable {
+        /// The name.
+        file: String,
+        /// Why.
+        why: &'static str,
+    },
     /// A query failed.
     #[error("the data file does not answer: {0}")]
-    Query(#[from] diesel::result::Error),
-    /// No connection in time.
-    #[error("the data file is busy: {0}")]
-    Pool(#[from] diesel::r2d2::PoolError),
+    Query(diesel::result::Error),
     /// A stored value does not read back.
     #[error("card {id} does not read back: {cause}")]
     Unreadable {
@@ -68,4 +84,33 @@ pub enum StoreError {
         /// What the reader says.
         cause: String,
     },
+}
+
+impl StoreError {
+    /// The error that a message of `SQLite` means, where it means one of its own.
+    fn of_message(message: &str) -> Option<Self> {
+        let says = |words: &str| message.contains(words);
+        if says("readonly database") {
+            Some(Self::ReadOnly)
+        } else if says("disk is full") || says("disk I/O error") {
+            // Past a limit on the size of files a write fails as a failure of the disk.
+            Some(Self::Full)
+        } else if says("is locked") || says("is busy") {
+            Some(Self::Busy)
+        } else {
+            None
+        }
+    }
+}
+
+impl From<diesel::result::Error> for StoreError {
+    fn from(error: diesel::result::Error) -> Self {
+        Self::of_message(&error.to_string()).unwrap_or(Self::Query(error))
+    }
+}
+
+impl From<diesel::r2d2::PoolError> for StoreError {
+    fn from(_: diesel::r2d2::PoolError) -> Self {
+        Self::Busy
+    }
 }

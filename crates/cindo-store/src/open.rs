@@ -1,6 +1,7 @@
 //! Opening the file: look before touching, then migrate, then a pool.
 
 use std::path::Path;
+use std::time::Duration;
 
 use diesel::connection::SimpleConnection;
 use diesel::migration::MigrationSource;
@@ -13,14 +14,20 @@ use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use crate::StoreError;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
-/// Readers and the writer of a kitchen; `SQLite` takes one writer at a time anyway.
-const CONNECTIONS: u32 = 4;
+/// Readers at once. `SQLite` takes one writer at a time: those who wait for it hold up no reader.
+const READERS: u32 = 3;
+/// Longer than `SQLite` itself waits for a lock.
+const PATIENCE: Duration = Duration::from_secs(6);
 
 /// The open data file.
 #[derive(Clone)]
 pub struct Store {
-    pool: Pool<ConnectionManager<SqliteConnection>>,
+    readers: Connections,
+    writer: Connections,
 }
+
+type Connections = Pool<ConnectionManager<SqliteConnection>>;
+type Borrowed = PooledConnection<ConnectionManager<SqliteConnection>>;
 
 impl std::fmt::Debug for Store {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
@@ -62,7 +69,11 @@ impl Store {
     /// left as they are.
     pub fn open(path: &Path) -> Result<Self, StoreError> {
         let file = path.display().to_string();
-        let unopenable = |cause: String| StoreError::Unopenable { file: file.clone(), cause };
+        check_name(path)?;
+        let unopenable = |cause: String| {
+            StoreError::of_message(&cause)
+                .unwrap_or_else(|| StoreError::Unopenable { file: file.clone(), cause })
+        };
         let mut connection =
             SqliteConnection::establish(&file).map_err(|e| unopenable(e.to_string()))?;
         inspect(&mut connection, &file)?;
@@ -71,24 +82,49 @@ impl Store {
             .map_err(|e| unopenable(e.to_string()))?;
         connection.run_pending_migrations(MIGRATIONS).map_err(|e| unopenable(e.to_string()))?;
         drop(connection);
-        let pool = Pool::builder()
-            .max_size(CONNECTIONS)
-            .connection_customizer(Box::new(EachConnection))
-            .build(ConnectionManager::new(&file))
-            .map_err(|e| unopenable(e.to_string()))?;
-        Ok(Self { pool })
+        let pool = |size: u32| {
+            Pool::builder()
+                .max_size(size)
+                .connection_timeout(PATIENCE)
+                .connection_customizer(Box::new(EachConnection))
+                .build(ConnectionManager::new(&file))
+                .map_err(|e| unopenable(e.to_string()))
+        };
+        Ok(Self { readers: pool(READERS)?, writer: pool(1)? })
     }
 
-    pub(crate) fn connection(
-        &self,
-    ) -> Result<PooledConnection<ConnectionManager<SqliteConnection>>, StoreError> {
-        Ok(self.pool.get()?)
+    pub(crate) fn reader(&self) -> Result<Borrowed, StoreError> {
+        Ok(self.readers.get()?)
     }
+
+    pub(crate) fn writer(&self) -> Result<Borrowed, StoreError> {
+        Ok(self.writer.get()?)
+    }
+}
+
+/// Refuses, before anything is created, what `SQLite` would not take as the name of a file.
+fn check_name(path: &Path) -> Result<(), StoreError> {
+    let file = path.display().to_string();
+    let why = if file.trim().is_empty() {
+        "it has no name"
+    } else if file.starts_with(':') {
+        "it would be kept in memory only"
+    } else if file.starts_with("file:") {
+        "it is an address, not a file"
+    } else if path.is_dir() {
+        "it is a folder"
+    } else {
+        return Ok(());
+    };
+    Err(StoreError::Unusable { file, why })
 }
 
 /// Reads enough to know that the file is healthy and ours; writes nothing.
 fn inspect(connection: &mut SqliteConnection, file: &str) -> Result<(), StoreError> {
-    let damaged = |cause: String| StoreError::Damaged { file: file.to_owned(), cause };
+    let damaged = |cause: String| {
+        StoreError::of_message(&cause)
+            .unwrap_or_else(|| StoreError::Damaged { file: file.to_owned(), cause })
+    };
     let tables: Vec<Name> =
         diesel::sql_query("SELECT name FROM sqlite_master WHERE type = 'table'")
             .load(connection)

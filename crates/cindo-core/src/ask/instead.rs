@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
 use crate::catalogue::Species;
-use crate::error::FieldError;
+use crate::error::{FieldError, within};
 use crate::piece::Piece;
 use crate::plan::{Effort, solve};
 use crate::say::{MM, clock};
@@ -88,9 +88,10 @@ pub fn instead<'a>(
 ) -> Result<InsteadAnswer, Vec<FieldError>> {
     let bench = bench.into();
     let asked = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
-    let resolved = resolve(bench, &asked)?;
+    let in_plan = |errors| within("plan", errors);
+    let resolved = resolve(bench, &asked).map_err(in_plan)?;
     let ours = resolved.setup.species;
-    let planned = solve(&resolved, Effort::COMPARED)?;
+    let planned = solve(&resolved, Effort::COMPARED).map_err(in_plan)?;
     let piece = &asked.piece;
     let at_risk = asked.at_risk.unwrap_or(false);
     let mut candidates: Vec<(f64, &Species, f64)> = bench

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use super::THICKNESS_MM;
 use super::tempered::TEMPERED_C;
 use crate::bench::Bench;
-use crate::error::{FieldError, Problems};
+use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
 use crate::plan::{Effort, compared_window, solve};
 use crate::setup::{PlanRequest, resolve};
@@ -79,7 +79,7 @@ pub fn ladder<'a>(
 ) -> Result<LadderAnswer, Vec<FieldError>> {
     let bench = bench.into();
     let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
-    let resolved = resolve(bench, &plan)?;
+    let resolved = resolve(bench, &plan).map_err(|errors| within("plan", errors))?;
     let now_mm = plan.piece.thickness_mm;
     let from_mm = request.from_mm.unwrap_or((now_mm - 8.0).max(THICKNESS_MM.0));
     let to_mm = request.to_mm.unwrap_or((now_mm + 10.0).min(THICKNESS_MM.1));

@@ -73,7 +73,8 @@ pub(super) fn solved<'a>(
     bench: Bench<'a>,
     request: &PlanRequest,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
-    solve(&resolve(bench, request)?, Effort::COMPARED)
+    let solved = resolve(bench, request).and_then(|resolved| solve(&resolved, Effort::COMPARED));
+    solved.map_err(|errors| within("plan", errors))
 }
 
 pub(super) fn ready(solved: &Solved<'_>) -> f64 {

@@ -389,7 +389,18 @@ fn check_medium(
     };
     // Liquids stop at boiling, which altitude lowers.
     let high = if method.family == Family::Wet { high.min(boil_c) } else { high };
-    let medium_c = asked_c.unwrap_or(default.min((high * 10.0).floor() / 10.0));
-    problems.range("medium_c", medium_c, low, (high * 10.0).floor() / 10.0, "°C");
+    let high = (high * 10.0).floor() / 10.0;
+    let medium_c = asked_c.unwrap_or(default.min(high));
+    if high < low {
+        problems.add(
+            "altitude_m",
+            format!(
+                "water boils at {boil_c:.0}{CELSIUS} up here, and {} wants {low:.0}{CELSIUS} and more; choose another way, or a lower place",
+                method.name.to_lowercase()
+            ),
+        );
+        return medium_c;
+    }
+    problems.range("medium_c", medium_c, low, high, "°C");
     medium_c
 }

@@ -5,7 +5,7 @@ use actix_web::web::{self, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, patch, post};
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
-use cindo_store::{Card, CardId, Store};
+use cindo_store::{Card, CardBox, CardId, Store};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -66,10 +66,10 @@ async fn on_store<T: Send + 'static>(
     Ok(web::block(move || work(&store)).await??)
 }
 
-/// Every card in the box, by name.
-#[utoipa::path(responses((status = 200, body = Vec<Card>)))]
+/// Every card in the box, by name, and those that do not read back.
+#[utoipa::path(responses((status = 200, body = CardBox)))]
 #[get("/api/cards")]
-pub(crate) async fn list_cards(store: Data<Store>) -> Result<Json<Vec<Card>>, ApiError> {
+pub(crate) async fn list_cards(store: Data<Store>) -> Result<Json<CardBox>, ApiError> {
     Ok(Json(on_store(store, Store::list_cards).await?))
 }
 
@@ -78,8 +78,6 @@ pub(crate) async fn list_cards(store: Data<Store>) -> Result<Json<Vec<Card>>, Ap
     request_body = CreateCard,
     responses(
         (status = 201, body = Card),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/cards")]
@@ -117,7 +115,6 @@ pub(crate) async fn get_card(store: Data<Store>, id: Path<i32>) -> Result<Json<C
     responses(
         (status = 200, body = Card),
         (status = 404, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[patch("/api/cards/{id}")]
@@ -170,10 +167,10 @@ pub(crate) async fn restore_card(
 #[utoipa::path(responses((status = 200, body = CardFile)))]
 #[get("/api/cards/export")]
 pub(crate) async fn export_cards(store: Data<Store>) -> Result<HttpResponse, ApiError> {
-    let cards = on_store(store, Store::list_cards).await?;
+    let found = on_store(store, Store::list_cards).await?;
     Ok(HttpResponse::Ok()
         .insert_header((header::CONTENT_DISPOSITION, "attachment; filename=\"cindo-cards.json\""))
-        .json(card_file::export(cards)))
+        .json(card_file::export(found)))
 }
 
 /// Takes a file's cards into the box, or says what would happen.
@@ -182,8 +179,6 @@ pub(crate) async fn export_cards(store: Data<Store>) -> Result<HttpResponse, Api
     request_body = CardFile,
     responses(
         (status = 200, body = ImportReport),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/cards/import")]
@@ -193,7 +188,7 @@ pub(crate) async fn import_cards(
     options: Query<ImportOptions>,
     Body(file): Body<CardFile>,
 ) -> Result<Json<ImportReport>, ApiError> {
-    let present = on_store(store.clone(), Store::list_cards).await?;
+    let present = on_store(store.clone(), Store::list_cards).await?.cards;
     let (cards, keep) = solver.run(move |desk| card_file::preview(desk, file, &present)).await??;
     let kept = !options.dry_run && !keep.is_empty();
     if kept {

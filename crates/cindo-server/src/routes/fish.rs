@@ -5,7 +5,7 @@ use cindo_core::prep::buying::{BuyingAnswer, BuyingRequest, judge};
 use cindo_core::prep::yields::{BuyAnswer, BuyRequest, buy};
 
 use super::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::solver::Solver;
 
 /// Verdict of the look before buying.
@@ -13,8 +13,6 @@ use crate::solver::Solver;
     request_body = BuyingRequest,
     responses(
         (status = 200, body = BuyingAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/fish/check")]
@@ -30,8 +28,6 @@ pub(crate) async fn create_check(
     request_body = BuyRequest,
     responses(
         (status = 200, body = BuyAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/fish/amount")]
@@ -47,8 +43,6 @@ pub(crate) async fn create_buying_amount(
     request_body = InsteadRequest,
     responses(
         (status = 200, body = InsteadAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/fish/instead")]

@@ -9,7 +9,7 @@ use cindo_core::plan::PlanAnswer;
 use cindo_core::setup::PlanRequest;
 
 use super::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::solver::Solver;
 
 /// Best plan for one piece and method.
@@ -17,8 +17,6 @@ use crate::solver::Solver;
     request_body = PlanRequest,
     responses(
         (status = 200, body = PlanAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/plan")]
@@ -41,8 +39,6 @@ pub(crate) async fn create_plan(
     request_body = PlanRequest,
     responses(
         (status = 200, body = CutFace),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/section")]
@@ -62,8 +58,6 @@ pub(crate) async fn create_section(
     request_body = CompareRequest,
     responses(
         (status = 200, body = CompareAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/compare")]
@@ -79,8 +73,6 @@ pub(crate) async fn create_comparison(
     request_body = BackwardsRequest,
     responses(
         (status = 200, body = BackwardsAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/backwards")]
@@ -96,8 +88,6 @@ pub(crate) async fn create_backwards(
     request_body = LadderRequest,
     responses(
         (status = 200, body = LadderAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/ladder")]

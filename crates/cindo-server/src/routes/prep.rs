@@ -6,7 +6,7 @@ use cindo_core::prep::thaw::{ThawAnswer, ThawRequest, thaw};
 use cindo_core::prep::{PrepAnswer, PrepRequest};
 
 use super::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::sheet::{SheetRequest, calendar, how_to};
 use crate::solver::Solver;
 
@@ -15,8 +15,6 @@ use crate::solver::Solver;
     request_body = PrepRequest,
     responses(
         (status = 200, body = PrepAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/prep")]
@@ -32,8 +30,6 @@ pub(crate) async fn create_prep(
     request_body = SheetRequest,
     responses(
         (status = 200, body = String, content_type = "text/calendar"),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/prep/calendar")]
@@ -51,8 +47,6 @@ pub(crate) async fn create_calendar(
     request_body = SheetRequest,
     responses(
         (status = 200, body = serde_json::Value, content_type = "application/ld+json"),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/prep/how-to")]
@@ -69,8 +63,6 @@ pub(crate) async fn create_how_to(
     request_body = ThawRequest,
     responses(
         (status = 200, body = ThawAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/thaw")]
@@ -86,8 +78,6 @@ pub(crate) async fn create_thaw(
     request_body = FreezeRequest,
     responses(
         (status = 200, body = FreezeAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/freeze")]
@@ -103,8 +93,6 @@ pub(crate) async fn create_freeze(
     request_body = SaltRequest,
     responses(
         (status = 200, body = SaltAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/salt")]

@@ -3,7 +3,7 @@ use actix_web::web::{Data, Json};
 use cindo_core::simulate::{SimulateAnswer, SimulateRequest, simulate_in};
 
 use super::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::solver::Solver;
 
 /// The bare solver on faces given by hand.
@@ -11,8 +11,6 @@ use crate::solver::Solver;
     request_body = SimulateRequest,
     responses(
         (status = 200, body = SimulateAnswer),
-        (status = 413, body = Problem, content_type = "application/problem+json"),
-        (status = 422, body = Problem, content_type = "application/problem+json"),
     )
 )]
 #[post("/api/simulate")]

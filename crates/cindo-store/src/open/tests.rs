@@ -1,4 +1,4 @@
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 
 use cindo_core::prep::PrepChoices;
 use diesel::connection::SimpleConnection;
@@ -46,7 +46,7 @@ fn card_goes_in_and_comes_out_the_same() {
     assert_eq!(back.request, card("b").request);
     assert_eq!(back.headline, card("b").headline);
     assert_eq!(back.created_at, now);
-    let names: Vec<_> = store.list_cards().unwrap().into_iter().map(|c| c.name).collect();
+    let names: Vec<_> = store.list_cards().unwrap().cards.into_iter().map(|c| c.name).collect();
     assert_eq!(names, ["a", "b"]);
 }
 
@@ -94,7 +94,7 @@ fn migrations_carry_the_rows_up_and_down() {
     let now: Timestamp = "2026-11-24T19:30:00Z".parse().unwrap();
     let store = Store::open(&file).unwrap();
     store.keep_cards(&[card("a"), card("b")], now).unwrap();
-    store.delete_card(store.list_cards().unwrap()[1].id, now).unwrap();
+    store.delete_card(store.list_cards().unwrap().cards[1].id, now).unwrap();
     drop(store);
     let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
     let before = rows(&mut connection, FIRST);
@@ -110,7 +110,7 @@ fn migrations_carry_the_rows_up_and_down() {
         assert_eq!(rows(&mut connection, FIRST), before, "{down} down and up");
     }
     drop(connection);
-    let kept = Store::open(&file).unwrap().list_cards().unwrap();
+    let kept = Store::open(&file).unwrap().list_cards().unwrap().cards;
     assert_eq!(kept.len(), 1, "the deleted one stays deleted");
     assert_eq!((kept[0].name.as_str(), &kept[0].request), ("a", &card("a").request));
     assert_eq!(kept[0].created_at, now);
@@ -127,7 +127,7 @@ fn the_first_migration_takes_its_table_away_again() {
         .unwrap();
     assert!(left.is_empty());
     drop(connection);
-    assert!(Store::open(&file).unwrap().list_cards().unwrap().is_empty());
+    assert!(Store::open(&file).unwrap().list_cards().unwrap().cards.is_empty());
 }
 
 /// A file as the first version wrote it, with a plan kept in haste: it opens, and the card is whole.
@@ -144,7 +144,7 @@ fn cards_of_the_first_version_open() {
         )
         .unwrap();
     drop(connection);
-    let kept = Store::open(&file).unwrap().list_cards().unwrap();
+    let kept = Store::open(&file).unwrap().list_cards().unwrap().cards;
     let request = &kept[0].request;
     assert_eq!((request.brief, request.at_risk), (None, Some(true)));
     assert_eq!(request.gear.as_deref(), Some(&["pot_24".to_owned()][..]));
@@ -231,17 +231,73 @@ fn folder_that_is_not_there_gives_a_clear_error() {
 }
 
 #[test]
-fn card_that_does_not_read_back_is_named() {
+fn a_card_that_does_not_read_back_hides_no_other() {
     let (_folder, file) = fresh();
     let store = Store::open(&file).unwrap();
     let mut poisoned = card("b");
     // JSON has no NaN: it is written as null.
     poisoned.headline.pull_s = f64::NAN;
-    let id = store.keep_cards(&[poisoned], Timestamp::now()).unwrap()[0];
-    match store.list_cards() {
-        Err(StoreError::Unreadable { id: named, .. }) => assert_eq!(named, id.0),
-        other => panic!("{other:?}"),
+    let kept = [card("a"), poisoned, card("c"), card("d")];
+    let ids = store.keep_cards(&kept, Timestamp::now()).unwrap();
+    let mut bytes = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    // A flipped byte: no text at all any more.
+    diesel::sql_query("UPDATE card SET request = CAST(x'ff7b' AS TEXT) WHERE name = 'c'")
+        .execute(&mut bytes)
+        .unwrap();
+    diesel::sql_query("UPDATE card SET note = CAST(x'ff7b' AS TEXT) WHERE name = 'd'")
+        .execute(&mut bytes)
+        .unwrap();
+    let found = store.list_cards().unwrap();
+    let names: Vec<_> = found.cards.iter().map(|c| c.name.as_str()).collect();
+    assert_eq!(names[0], "a");
+    let mut lost: Vec<_> = found.unreadable.iter().map(|u| (u.id, u.name.as_deref())).collect();
+    lost.sort_by_key(|(id, _)| id.0);
+    assert_eq!(lost[..2], [(ids[1], Some("b")), (ids[2], Some("c"))]);
+    assert_eq!(names.len() + lost.len(), 4, "each is in one list or the other");
+    assert!(matches!(store.find_card(ids[1]), Err(StoreError::Unreadable { .. })));
+}
+
+#[test]
+fn names_that_are_no_file_are_refused_before_anything_is_created() {
+    let (folder, _) = fresh();
+    for name in ["", " ", ":memory:", "file:box.db", "file::memory:?cache=shared"] {
+        let error = Store::open(Path::new(name)).unwrap_err();
+        assert!(matches!(error, StoreError::Unusable { .. }), "{name:?}: {error}");
     }
+    assert!(matches!(Store::open(folder.path()), Err(StoreError::Unusable { .. })));
+}
+
+#[test]
+fn a_locked_file_is_said_to_be_locked_and_holds_up_no_reader() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    store.keep_cards(&[card("a")], Timestamp::now()).unwrap();
+    let mut other = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    other.batch_execute("BEGIN IMMEDIATE").unwrap();
+    std::thread::scope(|scope| {
+        let writers: Vec<_> = (0..4)
+            .map(|_| scope.spawn(|| store.keep_cards(&[card("b")], Timestamp::now())))
+            .collect();
+        std::thread::sleep(std::time::Duration::from_millis(200));
+        let from = std::time::Instant::now();
+        assert_eq!(store.list_cards().unwrap().cards.len(), 1);
+        assert!(from.elapsed().as_millis() < 500, "{:?}", from.elapsed());
+        for writer in writers {
+            assert!(matches!(writer.join().unwrap(), Err(StoreError::Busy)));
+        }
+    });
+    other.batch_execute("ROLLBACK").unwrap();
+    store.keep_cards(&[card("b")], Timestamp::now()).unwrap();
+    assert_eq!(store.list_cards().unwrap().cards.len(), 2);
+}
+
+#[test]
+fn what_sqlite_says_has_words_of_its_own() {
+    let of = |message: &str| StoreError::of_message(message);
+    assert!(matches!(of("attempt to write a readonly database"), Some(StoreError::ReadOnly)));
+    assert!(matches!(of("database or disk is full"), Some(StoreError::Full)));
+    assert!(matches!(of("database is locked"), Some(StoreError::Busy)));
+    assert!(of("file is not a database").is_none());
 }
 
 #[test]

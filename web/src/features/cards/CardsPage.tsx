@@ -10,7 +10,8 @@ import { cardsQuery, useCardChanges } from "./queries";
 
 /** The card box: kept plans, out and in again as a file. */
 export function CardsPage() {
-  const { data: cards, error } = useQuery(cardsQuery);
+  const { data, error } = useQuery(cardsQuery);
+  const { cards, unreadable = [] } = data ?? {};
   const changes = useCardChanges();
   const [file, setFile] = useState<File | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
@@ -59,6 +60,15 @@ export function CardsPage() {
         <p role="alert" className="alert alert-error mt-4">
           {error.message}
         </p>
+      )}
+      {unreadable.length > 0 && (
+        <div role="alert" className="alert mt-4 border-error bg-base-100">
+          <p>
+            {unreadable.length === 1 ? "One card" : `${unreadable.length} cards`} in the file cannot
+            be read: {unreadable.map((c) => c.name ?? `number ${c.id}`).join(", ")}. Nothing of it
+            was deleted; a copy of the data file may still have it.
+          </p>
+        </div>
       )}
       {cards?.length === 0 && (
         <p className="mt-6">
