@@ -64,6 +64,8 @@ impl Sampling {
     pub(crate) const SMALL: Self = Self { times: 24.0, rows: 16 };
 }
 
+/// Samples are at least so far apart, s: times are told to the hundredth.
+const FINEST_S: f64 = 0.05;
 /// The rest is sampled at most so many times as often as the heat.
 const REST_SHARE: f64 = 2.0;
 /// A face has let go once this much of it has dried, mm (modelling choice).
@@ -146,6 +148,14 @@ fn crust_mm<'a>(cells: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
     cells.take_while(|(d, _)| **d > 0.0).fold(0.0, |mm, (d, w)| mm + d * w * 1000.0)
 }
 
+impl Recorder<'_> {
+    /// When the next sample is due, s. One that is due just before the end is the last.
+    fn due_s(&self) -> f64 {
+        let at_s = self.origin_s + f64::from(self.next) * self.every_s;
+        if at_s > self.end_s - 0.5 * FINEST_S { self.end_s } else { at_s }
+    }
+}
+
 impl Observer for Recorder<'_> {
     fn observe(&mut self, view: &View<'_>) -> Sink {
         self.dose.add(view.temperature_c, view.step_s);
@@ -158,7 +168,7 @@ impl Observer for Recorder<'_> {
         // Samples that fall within the step are read off between its ends: landing on each of
         // them would double the steps for a picture that cannot tell.
         loop {
-            let at_s = (self.origin_s + f64::from(self.next) * self.every_s).min(self.end_s);
+            let at_s = self.due_s();
             if at_s > view.time_s + 1e-9 {
                 break;
             }
@@ -315,7 +325,7 @@ pub(crate) fn record(
     let rows = rows(grid, sampling.rows);
     let mut recorder = Recorder {
         grid,
-        every_s: pull_s / sampling.times,
+        every_s: (pull_s / sampling.times).max(FINEST_S),
         origin_s: 0.0,
         next: 1,
         end_s: pull_s,
