@@ -1,10 +1,6 @@
 //! The `cindo` command line: plan, compare, simulate, serve.
 
-#![expect(
-    clippy::print_stdout,
-    clippy::print_stderr,
-    reason = "a command line speaks on standard output and error"
-)]
+#![expect(clippy::print_stderr, reason = "a command line speaks on standard error")]
 
 mod access;
 mod assets;

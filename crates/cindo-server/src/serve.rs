@@ -138,19 +138,29 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     })
 }
 
+/// A file may not grow any further; heard, it is an ordinary failure to write. The same number on
+/// every system that has it.
+const FILE_TOO_LARGE: i32 = 25;
+
 /// What tells the server to stop: the keyboard, the system, the terminal that goes away.
-struct Signals([Signal; 3]);
+struct Signals {
+    stops: [Signal; 3],
+    _too_large: Signal,
+}
 
 impl Signals {
     fn listen() -> std::io::Result<Self> {
         let on = |kind: SignalKind| signal(kind);
         let kinds = [SignalKind::interrupt(), SignalKind::terminate(), SignalKind::hangup()];
         let [interrupt, terminate, hangup] = kinds.map(on);
-        Ok(Self([interrupt?, terminate?, hangup?]))
+        Ok(Self {
+            stops: [interrupt?, terminate?, hangup?],
+            _too_large: signal(SignalKind::from_raw(FILE_TOO_LARGE))?,
+        })
     }
 
     async fn any(self) {
-        let [mut interrupt, mut terminate, mut hangup] = self.0;
+        let [mut interrupt, mut terminate, mut hangup] = self.stops;
         tokio::select! {
             _ = interrupt.recv() => {}
             _ = terminate.recv() => {}

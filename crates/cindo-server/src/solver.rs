@@ -100,3 +100,45 @@ impl<'a> Desk<'a> {
         prepare_with(self.bench(), request, |plan| self.plan(plan))
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn solver() -> Solver {
+        Solver::new(Arc::new(Catalogue::embedded().unwrap()), Lanes::default())
+    }
+
+    #[actix_web::test]
+    async fn a_panic_is_an_answer_like_any_other_failure() {
+        let solver = solver();
+        for _ in 0..10 {
+            let outcome = solver.run(|_| -> () { panic!("the pan is {}", 7) }).await;
+            match outcome {
+                Err(ApiError::Internal(cause)) => assert_eq!(cause, "a panic: the pan is 7"),
+                other => panic!("{other:?}"),
+            }
+        }
+        assert_eq!(solver.run(|_| 7).await.unwrap(), 7, "its place and its slot are free again");
+    }
+
+    #[actix_web::test]
+    async fn work_that_costs_too_much_is_refused_on_the_request() {
+        let solver = solver();
+        let spend = |desk: &Desk<'_>| {
+            let request: PlanRequest = serde_json::from_str(
+                r#"{"piece":{"species":"cod","cut":"loin","thickness_mm":30,"start_c":5},"method":"sear","doneness":"medium"}"#,
+            )
+            .unwrap();
+            // One question after the other at the expense of a single budget.
+            (0..3000).find_map(|i| {
+                let mut request = request.clone();
+                request.piece.thickness_mm += 0.001 * f64::from(i);
+                planned(desk.bench(), &request).err()
+            })
+        };
+        let errors = solver.run(spend).await.unwrap().expect("two seconds of work are not endless");
+        assert_eq!(errors.len(), 1);
+        assert_eq!(errors[0].field, "request");
+    }
+}

@@ -122,7 +122,7 @@ fn what_comes_before_the_heat_has_its_addresses() {
             "/api/fish/instead",
             &prep,
             json!({ "plan": { "piece": piece, "method": "boil", "doneness": "medium" } }),
-            "method",
+            "plan.method",
         ),
     ] {
         let answer = server.post(address, &good.to_string());

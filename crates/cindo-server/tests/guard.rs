@@ -1,10 +1,15 @@
 //! Attacks from outside: foreign pages, packed and endless bodies, askers who leave, and the ways to end.
 
+#![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
+#![expect(clippy::print_stdout, reason = "figures are printed where they were measured")]
+
 mod support;
 
+use std::fmt::Write as _;
 use std::io::{Read, Write};
 use std::net::TcpStream;
-use std::process::{Command, Stdio};
+use std::path::Path;
+use std::process::{Child, Command, Stdio};
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::{Duration, Instant};
 
@@ -17,10 +22,10 @@ const JSON: (&str, &str) = ("content-type", "application/json");
 fn over_the_line(method: &str, path: &str, headers: &[(&str, &str)], body: &str) -> Vec<u8> {
     let mut text = format!("{method} {path} HTTP/1.1\r\nConnection: close\r\n");
     for (name, value) in headers {
-        text += &format!("{name}: {value}\r\n");
+        let _ = write!(text, "{name}: {value}\r\n");
     }
     if !body.is_empty() {
-        text += &format!("Content-Length: {}\r\n", body.len());
+        let _ = write!(text, "Content-Length: {}\r\n", body.len());
     }
     format!("{text}\r\n{body}").into_bytes()
 }
@@ -116,8 +121,8 @@ fn every_address_says_what_it_takes() {
     for (body, wanted) in [("{", 400), ("", 400), ("nonsense", 400), ("[]", 422), ("7", 422)] {
         assert_eq!(server.post("/api/plan", body).status, wanted, "{body:?}");
     }
-    let list = format!(r#"{{"piece":["hake"],"method":"sear","doneness":50}}"#);
-    assert_eq!(server.post("/api/plan", &list).status, 422);
+    let list = r#"{"piece":["hake"],"method":"sear","doneness":50}"#;
+    assert_eq!(server.post("/api/plan", list).status, 422);
 }
 
 /// Resident memory of a process, MB.
@@ -241,7 +246,7 @@ fn short_work_is_not_behind_long_work_nor_behind_work_for_nobody() {
                 }
             });
         }
-        std::thread::sleep(Duration::from_millis(3000));
+        std::thread::sleep(Duration::from_secs(3));
         let took = (0..40).map(&plan).collect();
         done.store(true, Ordering::Relaxed);
         took
@@ -317,26 +322,77 @@ fn every_signal_finishes_what_runs_and_ends_with_nobody_reading() {
     }
 }
 
-#[test]
-fn a_closed_output_is_no_reason_to_die() {
-    let folder = tempfile::tempdir().unwrap();
-    let port = {
-        let free = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
-        free.local_addr().unwrap().port()
-    };
-    let command = format!(
-        "exec {} serve --port {port} --data {} >&-",
-        env!("CARGO_BIN_EXE_cindo"),
-        folder.path().join("box.db").display()
-    );
-    let mut child = Command::new("sh").args(["-c", &command]).spawn().unwrap();
+/// A port that was free a moment ago.
+fn free_port() -> u16 {
+    std::net::TcpListener::bind("127.0.0.1:0").unwrap().local_addr().unwrap().port()
+}
+
+/// Starts it through a shell that first does something to itself, and waits until it listens.
+fn in_shell(before: &str, file: &Path, after: &str) -> (Child, u16) {
+    let port = free_port();
+    let program = env!("CARGO_BIN_EXE_cindo");
+    let command =
+        format!("{before} exec {program} serve --port {port} --data {} {after}", file.display());
+    let mut shell = Command::new("sh");
+    let child = shell.args(["-c", &command]).stderr(Stdio::null()).spawn().unwrap();
     let from = Instant::now();
     while TcpStream::connect(("127.0.0.1", port)).is_err() {
         assert!(from.elapsed() < Duration::from_secs(10), "it never listened");
         std::thread::sleep(Duration::from_millis(50));
     }
+    (child, port)
+}
+
+fn end(mut child: Child) {
     Command::new("kill").args(["-TERM", &child.id().to_string()]).status().unwrap();
     assert_eq!(child.wait().unwrap().code(), Some(0));
+}
+
+#[test]
+fn a_closed_output_is_no_reason_to_die() {
+    let folder = tempfile::tempdir().unwrap();
+    let (child, _) = in_shell("", &folder.path().join("box.db"), ">&-");
+    end(child);
+}
+
+/// When the file may not grow any more: 507, nothing is acknowledged that is not kept, what was kept is
+/// still read, and with room again everything goes on.
+#[test]
+fn a_full_disk_is_said_and_loses_nothing() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("box.db");
+    // In blocks of 512 bytes.
+    let (child, port) = in_shell("ulimit -f 600;", &file, ">/dev/null");
+    let host = format!("127.0.0.1:{port}");
+    let ask = |method: &str, body: &str| {
+        let mut connection = TcpStream::connect(&host).unwrap();
+        let headers = [("Host", &*host), JSON];
+        connection.write_all(&over_the_line(method, "/api/cards", &headers, body)).unwrap();
+        let mut answer = String::new();
+        connection.read_to_string(&mut answer).unwrap();
+        answer
+    };
+    let note = "x".repeat(2000);
+    let mut kept = 0;
+    let refused = (0..400).find_map(|i| {
+        let answer = ask("POST", &format!(r#"{{"name":"{i}","note":"{note}","request":{HAKE}}}"#));
+        if status(&answer) == 201 {
+            kept += 1;
+            return None;
+        }
+        Some(answer)
+    });
+    let refused = refused.expect("the limit is reached");
+    assert_eq!(status(&refused), 507, "{refused}");
+    assert!(refused.contains("no room left"), "{refused}");
+    assert!(kept > 5, "{kept}");
+    assert_eq!(status(&ask("GET", "")), 200, "what was kept is still read");
+    end(child);
+    let with_room = Server::on(&file);
+    let cards = with_room.get("/api/cards").json();
+    assert_eq!(cards["cards"].as_array().unwrap().len(), kept);
+    let card = format!(r#"{{"name":"more","note":"","request":{HAKE}}}"#);
+    assert_eq!(with_room.post("/api/cards", &card).status, 201);
 }
 
 /// Once these were tried again for ever.
