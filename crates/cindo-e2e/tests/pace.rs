@@ -39,9 +39,11 @@ async fn picture_follows_a_drag() -> Outcome {
           frames++;
           const elapsed = performance.now() - from;
           if (elapsed > 2000) {
+            const [grip, flesh] = [handle, strip].map((part) => part.getBoundingClientRect());
+            const apart = Math.abs(grip.y + grip.height / 2 - flesh.y);
             send('pointerup', 0);
             CanvasRenderingContext2D.prototype.putImageData = put;
-            done([1000 * paints.length / elapsed, 1000 * frames / elapsed]);
+            done([1000 * paints.length / elapsed, 1000 * frames / elapsed, apart]);
           } else {
             send('pointermove', -0.08 * elapsed);
             requestAnimationFrame(move);
@@ -55,6 +57,9 @@ async fn picture_follows_a_drag() -> Outcome {
         browser.client.goto(&server.address).await?;
         browser.settled().await?;
         let rates = browser.client.execute_async(script, vec![]).await?;
+        // What is painted stays under the hand.
+        let apart_px = rates[2].as_f64().unwrap_or(f64::MAX);
+        assert!(apart_px < 2.0, "the strip ends {apart_px} px beside the hand");
         let rate = rates[0].as_f64().unwrap_or_default();
         if rate > best {
             (best, moves) = (rate, rates[1].as_f64().unwrap_or_default());

@@ -18,7 +18,8 @@ pub(crate) async fn guard(
     mut request: ServiceRequest,
     next: Next<impl MessageBody>,
 ) -> Result<ServiceResponse<impl MessageBody>, Error> {
-    let path = request.path();
+    // As the router reads it: `%61pi` is `api` to it too.
+    let path = request.match_info().unprocessed();
     if path == "/api" || path.starts_with("/api/") {
         check(&request)?;
         // What can be read can be asked for without its body; the connection leaves the body out.

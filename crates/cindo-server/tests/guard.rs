@@ -60,6 +60,8 @@ fn only_this_machine_and_its_own_pages_may_ask() {
         ("GET", "/api/cards", vec![("Host", &*here), ("Sec-Fetch-Site", "cross-site")], "", 403),
         ("GET", "/api/cards", vec![("Host", &*here), ("Sec-Fetch-Site", "same-site")], "", 403),
         ("POST", "/api/cards", vec![("Host", "evil.example"), JSON], &card, 403),
+        ("POST", "/%61pi/cards", vec![("Host", "evil.example"), JSON], &card, 403),
+        ("GET", "/ap%69/cards", vec![("Host", "evil.example")], "", 403),
         ("POST", "/api/cards", vec![("Host", &*here), ("Content-Type", "text/plain")], &card, 415),
         ("POST", "/api/cards", vec![("Host", &*here)], &card, 415),
         (

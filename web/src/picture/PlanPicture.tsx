@@ -158,7 +158,7 @@ export function PlanPicture(props: Props) {
             <canvas
               ref={strip}
               aria-hidden
-              className="absolute rounded-sm [image-rendering:pixelated]"
+              className="absolute origin-top rounded-sm [image-rendering:pixelated]"
               style={{
                 left: stripBox.x,
                 top: stripBox.y,
@@ -169,7 +169,7 @@ export function PlanPicture(props: Props) {
             <canvas
               ref={cut}
               aria-hidden
-              className="absolute [image-rendering:pixelated]"
+              className="absolute origin-top [image-rendering:pixelated]"
               style={{
                 left: cutBox.x,
                 top: cutBox.y,

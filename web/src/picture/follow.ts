@@ -65,11 +65,13 @@ function place(parts: Parts, from: Grip, layout: Layout, plan: Plan, endS: numbe
   stretch(parts.strip.current, from.layout.strip, layout.strip);
   stretch(parts.cut.current, from.layout.cut, layout.cut);
   shift(parts.edge.current, 0, layout.cut.y - from.layout.cut.y);
+  const bottom = ({ strip }: Layout) => strip.y + strip.height;
+  const down = bottom(layout) - bottom(from.layout);
   const [before, after] = [timeScale(from.layout, from.endS), timeScale(layout, endS)];
-  shift(parts.out.current, after(plan.pull_s) - before(from.plan.pull_s), 0);
+  shift(parts.out.current, after(plan.pull_s) - before(from.plan.pull_s), down);
   const [turned, turns] = [onlyTurn(from.plan), onlyTurn(plan)];
   if (turned !== undefined && turns !== undefined) {
-    shift(parts.turn.current, after(turns) - before(turned), 0);
+    shift(parts.turn.current, after(turns) - before(turned), down);
   }
 }
 
