@@ -20,7 +20,7 @@ async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn s
 /// What the API says for the address in the bar: the page's own request, asked again.
 async fn api_out(browser: &Browser, request: &str) -> Result<String, Box<dyn std::error::Error>> {
     let script = "const done = arguments[arguments.length - 1];
-        fetch('/api/plan', { method: 'POST', body: arguments[0] }).then(r => r.json()).then(p => {
+        fetch('/api/plan', { method: 'POST', headers: { 'content-type': 'application/json' }, body: arguments[0] }).then(r => r.json()).then(p => {
           const s = Math.round(p.pull_s);
           done(Math.floor(s / 60) + ':' + String(s % 60).padStart(2, '0'));
         });";

@@ -40,7 +40,11 @@ type FieldError = Schemas["FieldError"];
 type Problem = Schemas["Problem"];
 
 // The default keeps the fetch of import time, which tests and tools may replace later.
-export const api = createClient<paths>({ fetch: (request) => globalThis.fetch(request) });
+export const api = createClient<paths>({
+  fetch: (request) => globalThis.fetch(request),
+  // The server takes no change that does not say so, not even one without a body.
+  headers: { "Content-Type": "application/json" },
+});
 
 /** A failure that the server explained, or that kept it from answering. */
 export class ApiFailure extends Error {
