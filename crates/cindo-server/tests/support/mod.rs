@@ -151,6 +151,29 @@ impl Server {
     }
 }
 
+/// Sends a request to a server that may be gone any moment; what it answered, if it did and all was well.
+pub(crate) fn try_send(
+    address: &str,
+    method: &str,
+    path: &str,
+    headers: &[(&str, &str)],
+    body: &str,
+) -> Option<Value> {
+    let mut request = Request::builder().method(method).uri(format!("http://{address}{path}"));
+    for (name, value) in headers {
+        request = request.header(*name, *value);
+    }
+    let config = Agent::config_builder().timeout_global(Some(Duration::from_secs(20)));
+    let agent: Agent = config.build().into();
+    let answer = if body.is_empty() {
+        agent.run(request.body(()).expect("a request"))
+    } else {
+        agent.run(request.body(body).expect("a request"))
+    };
+    let text = answer.ok()?.into_body().read_to_string().ok()?;
+    Some(if text.is_empty() { Value::Null } else { serde_json::from_str(&text).ok()? })
+}
+
 impl Drop for Server {
     fn drop(&mut self) {
         let _ = self.child.kill();
