@@ -6,12 +6,13 @@ SHELL := /bin/bash
 .DEFAULT_GOAL := help
 
 PORT ?= 4747
+ROUNDS ?= 20
 TOOLS := target/tools
 DENY := $(TOOLS)/bin/cargo-deny
 MACHETE := $(TOOLS)/bin/cargo-machete
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test check bench codegen build build-web shots browser clean
+.PHONY: help demo test soak check bench codegen build build-web shots browser clean
 
 help: ## Shows this list
 	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -41,6 +42,11 @@ browser: ## Installs Debian's Chromium and its driver when missing
 
 test: browser build-web ## Every test, the browser ones included
 	cargo test --workspace --locked
+
+soak: ## Draws new cases for the properties, ROUNDS times; what fails is written beside them
+	for round in $$(seq $(ROUNDS)); do \
+	  PROPTEST_RNG_SEED=$$(( $$(date +%s) + round )) cargo test --workspace --locked --exclude cindo-server --exclude cindo-e2e; \
+	done
 
 check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated files
 	cargo fmt --all --check

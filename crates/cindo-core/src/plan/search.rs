@@ -20,6 +20,9 @@ const MOST_BOOK_TRIES: u32 = 40;
 /// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
 const BOOK_MARGIN_K: f64 = 0.1;
 
+/// Moist flesh stops this much short of the boiling point: from there on it only dries, K.
+const SHORT_OF_BOILING_K: f64 = 1.0;
+
 /// What is uncertain about a piece: thickness by eye and measured (m), start (K), film (share),
 /// medium (K). Source: common practice.
 const THICKNESS_BY_EYE_M: f64 = 0.002;
@@ -153,6 +156,16 @@ pub(crate) fn solve<'a>(
         return Err(vec![unreachable_because(format!(
             "it starts at {:.0}{CELSIUS}, already as warm as {}",
             setup.start_c, target.name
+        ))]);
+    }
+    let warmest_c = setup.boil_c - SHORT_OF_BOILING_K;
+    if target.aim_c > warmest_c {
+        return Err(vec![unreachable_because(format!(
+            "its water boils away at {:.0}{CELSIUS} this high up, so the flesh gets no warmer than that before it is dry, and {} needs {:.0}{CELSIUS}; allowed are up to {:.0}{CELSIUS} here: choose a lower doneness",
+            setup.boil_c,
+            target.name,
+            target.aim_c,
+            warmest_c.floor(),
         ))]);
     }
     let hold_s = target.hold_s;
