@@ -341,7 +341,7 @@ impl Browser {
             .execute_async(
                 "const done = arguments[0];
                  document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(() =>
-                   Promise.all(document.getAnimations().map((a) => a.finished.catch(() => null))).then(() => done()))));",
+                   Promise.all(document.getAnimations().filter((a) => a.effect.getComputedTiming().endTime < Infinity).map((a) => a.finished.catch(() => null))).then(() => done()))));",
                 vec![],
             )
             .await?;

@@ -224,34 +224,6 @@ async fn card_is_kept_reopened_renamed_deleted_and_undone() -> Outcome {
     Ok(())
 }
 
-#[tokio::test]
-async fn cards_come_in_from_a_file_after_a_preview() -> Outcome {
-    let (_server, browser) = open(Screen::Desk, "/cards").await?;
-    browser.until("document.querySelectorAll('main li').length > 7").await?;
-    let folder = tempfile::tempdir()?;
-    let file = folder.path().join("friday.json");
-    let card = |name: &str, mm: u32| json!({"name": name, "request": {"piece": {"species": "cod", "cut": "loin", "thickness_mm": mm, "start_c": 5}, "method": "steam", "doneness": "medium"}});
-    let content = json!({"format": "cindo-cards", "version": 1, "cards": [card("From a friend", 26), card("Impossible", 999)]});
-    std::fs::write(&file, content.to_string())?;
-    let chooser = browser.client.find(Locator::Css("input[type=file]")).await?;
-    chooser.send_keys(&file.display().to_string()).await?;
-    browser
-        .until("document.querySelector('dialog[open]')?.innerText.includes('cannot be used')")
-        .await?;
-    browser.press("Keep 1 card").await?;
-    browser.until("[...document.querySelectorAll('main li a')].some(a => a.innerText === 'From a friend')").await?;
-
-    std::fs::write(&file, "no JSON")?;
-    let chooser = browser.client.find(Locator::Css("input[type=file]")).await?;
-    chooser.send_keys(&file.display().to_string()).await?;
-    browser
-        .until(
-            "document.querySelector('dialog[open] [role=alert]')?.innerText.includes('not JSON')",
-        )
-        .await?;
-    Ok(())
-}
-
 /// What shows messages is loaded late, but not so late that it needs a server that is gone.
 #[tokio::test]
 async fn a_card_box_without_its_server_says_so() -> Outcome {

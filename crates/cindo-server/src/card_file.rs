@@ -3,7 +3,7 @@
 use cindo_core::error::{FieldError, Problems};
 use cindo_core::prep::{PrepChoices, PrepRequest};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{Card, CardBox, Headline, NewCard};
+use cindo_store::{CardBox, Headline, NewCard};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -14,7 +14,7 @@ const FORMAT: &str = "cindo-cards";
 /// Version of the format that this program writes and reads.
 const VERSION: u32 = 2;
 /// Most cards in one file.
-const MOST_CARDS: usize = 1000;
+const MOST_CARDS: usize = 20_000;
 /// Longest name and note, characters.
 pub(crate) const NAME_LIMIT: usize = 80;
 pub(crate) const NOTE_LIMIT: usize = 2000;
@@ -54,29 +54,6 @@ pub(crate) struct FileCard {
     /// Version of the core that solved it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub(crate) core_version: Option<String>,
-}
-
-/// What would happen to one card of a file.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub(crate) enum Fate {
-    /// It would be kept.
-    New,
-    /// A card with this name and request is in the box already; it would be passed over.
-    Duplicate,
-    /// It cannot be solved; it would be passed over.
-    Unusable,
-}
-
-/// One line of an import's preview.
-#[derive(Debug, Clone, Serialize, ToSchema)]
-pub(crate) struct ImportLine {
-    /// What the cook calls it.
-    name: String,
-    /// What would happen.
-    fate: Fate,
-    /// Why it is unusable.
-    reason: Option<String>,
 }
 
 /// The box as a file.
@@ -143,12 +120,8 @@ pub(crate) fn solve(
     })
 }
 
-/// Looks through a file: what each card would become, and the cards to keep.
-pub(crate) fn preview(
-    desk: &Desk<'_>,
-    file: CardFile,
-    present: &[Card],
-) -> Result<(Vec<ImportLine>, Vec<NewCard>), Vec<FieldError>> {
+/// The cards of a file that can be read at all.
+pub(crate) fn open(file: CardFile) -> Result<Vec<FileCard>, Vec<FieldError>> {
     let mut problems = Problems::new();
     if file.format != FORMAT {
         problems.add("format", format!("this is not a card box; its format must be `{FORMAT}`"));
@@ -163,30 +136,5 @@ pub(crate) fn preview(
         problems.add("cards", format!("at most {MOST_CARDS} cards in one file"));
     }
     problems.finish()?;
-    let mut lines = Vec::with_capacity(file.cards.len());
-    let mut keep: Vec<NewCard> = Vec::new();
-    for card in file.cards {
-        let name = card.name.trim().to_owned();
-        let same = |kept: (&str, &PlanRequest, &Option<PrepChoices>)| {
-            kept == (name.as_str(), &card.request, &card.choices)
-        };
-        let known = present.iter().any(|c| same((&c.name, &c.request, &c.choices)))
-            || keep.iter().any(|c| same((&c.name, &c.request, &c.choices)));
-        let (fate, reason) = if known {
-            (Fate::Duplicate, None)
-        } else {
-            match solve(&desk.anew(), &card.name, &card.note, (card.request, card.choices)) {
-                Ok(new) => {
-                    keep.push(new);
-                    (Fate::New, None)
-                }
-                Err(errors) => {
-                    let reasons: Vec<String> = errors.iter().map(ToString::to_string).collect();
-                    (Fate::Unusable, Some(reasons.join("; ")))
-                }
-            }
-        };
-        lines.push(ImportLine { name, fate, reason });
-    }
-    Ok((lines, keep))
+    Ok(file.cards)
 }

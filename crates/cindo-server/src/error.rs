@@ -19,6 +19,9 @@ pub(crate) enum ApiError {
     Invalid(Vec<FieldError>),
     #[error("{0}")]
     NotFound(String),
+    /// Not in the state that it asks for.
+    #[error("{0}")]
+    Conflict(&'static str),
     /// Text that is no JSON.
     #[error("the body is {0}")]
     Unreadable(String),
@@ -72,6 +75,7 @@ impl ApiError {
         match self {
             Self::Invalid(_) => "/problems/invalid-request",
             Self::Unreadable(_) => "/problems/not-json",
+            Self::Conflict(_) => "/problems/conflict",
             Self::Forbidden(_) => "/problems/forbidden",
             Self::Unsupported(_) => "/problems/unsupported",
             Self::TooSlow { .. } => "/problems/too-slow",
@@ -91,6 +95,7 @@ impl ResponseError for ApiError {
         match self {
             Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
             Self::Unreadable(_) => StatusCode::BAD_REQUEST,
+            Self::Conflict(_) => StatusCode::CONFLICT,
             Self::Forbidden(_) => StatusCode::FORBIDDEN,
             Self::Unsupported(_) => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::TooSlow { .. } => StatusCode::REQUEST_TIMEOUT,

@@ -118,6 +118,20 @@ impl Turn {
         Budget::asking(move |spent| if spent < MOST_WORK && turn.goes_on() { SLICE } else { 0 })
     }
 
+    /// Lets others go first, if it is a long one.
+    pub(crate) fn give_way(&self) {
+        let State { waiting, slices } = &mut *self.0.borrow_mut();
+        if *slices > 1 {
+            waiting.slot = None;
+            *slices = 1;
+        }
+    }
+
+    /// Whether nobody waits for it any more.
+    pub(crate) fn is_left(&self) -> bool {
+        self.0.borrow().waiting.gone.is_cancelled()
+    }
+
     /// Whether the work may go on, once it is this job's turn again.
     fn goes_on(&self) -> bool {
         let State { waiting, slices } = &mut *self.0.borrow_mut();

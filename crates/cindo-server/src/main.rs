@@ -8,6 +8,7 @@ mod card_file;
 mod config;
 mod demo;
 mod error;
+mod import;
 mod lanes;
 mod memo;
 mod openapi;

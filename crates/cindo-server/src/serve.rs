@@ -9,7 +9,7 @@ use std::time::Duration;
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
-use actix_web::web::{self, Data, PayloadConfig};
+use actix_web::web::{self, Data};
 use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
 use cindo_store::Store;
@@ -22,6 +22,7 @@ use utoipa_actix_web::AppExt;
 
 use crate::config::ServeConfig;
 use crate::error::ApiError;
+use crate::import::Imports;
 use crate::lanes::Lanes;
 use crate::solver::Solver;
 use crate::{access, assets, demo, openapi, routes};
@@ -75,6 +76,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let store = Data::new(store);
     let lanes = Lanes::default();
     let solver = Data::new(Solver::new(catalogue, lanes.clone()));
+    let imports = Data::new(Arc::new(Imports::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
     let description = Data::new(openapi::document());
     let server = HttpServer::new(move || {
@@ -91,10 +93,10 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(store.clone())
             .app_data(solver.clone())
             .app_data(description.clone())
+            .app_data(imports.clone())
             .app_data(large_bodies.clone())
-            .app_data(PayloadConfig::new(routes::BODY_LIMIT))
             .app_data(web::PathConfig::default().error_handler(|error, _| {
-                ApiError::NotFound(format!("no such card: {error}")).into()
+                ApiError::NotFound(format!("nothing has this number: {error}")).into()
             }))
             .app_data(web::QueryConfig::default().error_handler(|error, _| {
                 ApiError::Invalid(vec![cindo_core::error::FieldError {

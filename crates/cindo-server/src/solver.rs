@@ -79,9 +79,17 @@ impl<'a> Desk<'a> {
         Self { catalogue, memo, budget: Some(turn.budget()), turn: Some(turn) }
     }
 
-    /// The same desk for one of many answers: what it costs is counted anew.
+    /// Whether nobody waits for the work any more.
+    pub(crate) fn is_left(&self) -> bool {
+        self.turn.as_ref().is_some_and(Turn::is_left)
+    }
+
+    /// The same desk for one of many answers: what it costs is counted anew, and others go first.
     pub(crate) fn anew(&self) -> Self {
         let turn = self.turn.clone();
+        if let Some(turn) = &turn {
+            turn.give_way();
+        }
         let budget = turn.as_ref().map(Turn::budget);
         Self { catalogue: self.catalogue, memo: self.memo, turn, budget }
     }

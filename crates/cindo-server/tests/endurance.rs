@@ -59,7 +59,7 @@ impl Write {
                 let cards =
                     names.each_ref().map(|name| json!({ "name": name, "request": request }));
                 let file = json!({ "format": "cindo-cards", "version": 2, "cards": cards });
-                ("POST", "/api/cards/import".to_owned(), file)
+                return support::bring_in(address, &file.to_string(), true);
             }
             Self::Rename { id, name } => {
                 ("PATCH", format!("/api/cards/{id}"), json!({ "name": name }))
@@ -97,10 +97,19 @@ impl Write {
 
 /// The box as the file has it.
 fn read(server: &Server) -> BTreeMap<i64, String> {
-    let found = server.get("/api/cards").json();
-    assert!(found["unreadable"].as_array().unwrap().is_empty(), "{found}");
-    let cards = found["cards"].as_array().unwrap().iter();
-    cards.map(|c| (c["id"].as_i64().unwrap(), c["name"].as_str().unwrap().to_owned())).collect()
+    let (mut found, mut cursor) = (BTreeMap::new(), String::new());
+    loop {
+        let page = server.get(&format!("/api/cards?limit=200{cursor}")).json();
+        assert!(page["unreadable"].as_array().unwrap().is_empty(), "{page}");
+        let cards = page["cards"].as_array().unwrap().iter();
+        found.extend(
+            cards.map(|c| (c["id"].as_i64().unwrap(), c["name"].as_str().unwrap().to_owned())),
+        );
+        if page["next"].is_null() {
+            return found;
+        }
+        cursor = format!("&cursor={}", page["next"]);
+    }
 }
 
 /// Whatever was being written when the power went, what was acknowledged is there and nothing is by half.
@@ -176,13 +185,6 @@ fn sixty_power_cuts_lose_nothing_that_was_acknowledged() {
     assert!(slowest_start < Duration::from_secs(3), "{slowest_start:?}");
 }
 
-/// Resident memory of a process, MB.
-fn memory_mb(pid: u32) -> f64 {
-    let status = std::fs::read_to_string(format!("/proc/{pid}/status")).unwrap();
-    let line = status.lines().find(|l| l.starts_with("VmRSS:")).unwrap();
-    line.split_whitespace().nth(1).unwrap().parse::<f64>().unwrap() / 1024.0
-}
-
 #[test]
 fn memory_is_flat_after_the_first_thousand_requests() {
     let server = Server::demo();
@@ -210,9 +212,9 @@ fn memory_is_flat_after_the_first_thousand_requests() {
         }
     };
     (0..1000).for_each(ask);
-    let early_mb = memory_mb(server.pid());
+    let early_mb = support::memory_mb(server.pid());
     (1000..10_000).for_each(ask);
-    let late_mb = memory_mb(server.pid());
+    let late_mb = support::memory_mb(server.pid());
     println!("{early_mb:.0} MB after 1,000 requests, {late_mb:.0} MB after 10,000");
     // The remembered plans go on filling up to their 32 MB; nothing else grows.
     assert!(late_mb - early_mb < 45.0, "{early_mb:.0} MB, then {late_mb:.0} MB");

@@ -127,24 +127,18 @@ fn every_address_says_what_it_takes() {
     assert_eq!(server.post("/api/plan", list).status, 422);
 }
 
-/// Resident memory of a process, MB.
-fn memory_mb(pid: u32) -> f64 {
-    let status = std::fs::read_to_string(format!("/proc/{pid}/status")).unwrap();
-    let line = status.lines().find(|l| l.starts_with("VmHWM:")).unwrap();
-    line.split_whitespace().nth(1).unwrap().parse::<f64>().unwrap() / 1024.0
-}
-
 #[test]
 fn packed_and_held_bodies_cost_nothing() {
     let server = Server::demo();
     assert_eq!(server.post("/api/plan", HAKE).status, 200);
-    let before = memory_mb(server.pid());
+    let before = support::memory_mb(server.pid());
     for coding in ["br", "gzip", "deflate", "zstd", "gzip, br", "x"] {
         let headers = [JSON, ("content-encoding", coding)];
         assert_eq!(server.send("POST", "/api/plan", &headers, "packed").status, 415, "{coding}");
     }
     // Two hundred bodies of 2 MB that stop one byte before their end.
-    let head = over_the_line("POST", "/api/plan", &[("Host", server.address()), JSON], "");
+    let headers = [("Host", server.address()), JSON];
+    let head = over_the_line("POST", "/api/cards/import", &headers, "");
     let head =
         String::from_utf8(head).unwrap().replace("\r\n\r\n", "\r\nContent-Length: 2000000\r\n\r\n");
     let mut held = Vec::new();
@@ -158,7 +152,7 @@ fn packed_and_held_bodies_cost_nothing() {
             assert_eq!(server.post("/api/plan", HAKE).status, 200, "others are answered meanwhile");
         }
     }
-    let grown = memory_mb(server.pid()) - before;
+    let grown = support::memory_mb(server.pid()) - before;
     assert!(grown < 100.0, "{grown:.0} MB for bodies that never ended");
     // Those that were being read are told that it took too long.
     let mut first = held.swap_remove(0);

@@ -1,5 +1,7 @@
 //! The card box: kept plans.
 
+use std::collections::HashMap;
+
 use cindo_core::plan::PlanAnswer;
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
@@ -163,7 +165,50 @@ impl TryFrom<CardRow> for Card {
     }
 }
 
+/// Some cards of the box.
+#[derive(Debug, Clone, PartialEq, Serialize, utoipa::ToSchema)]
+pub struct CardPage {
+    /// Cards, by name.
+    pub cards: Vec<Card>,
+    /// Cards among them that do not read back.
+    pub unreadable: Vec<UnreadableCard>,
+    /// Cards that were asked for, on all pages.
+    #[schema(minimum = 0)]
+    pub total: i64,
+    /// Where the next page begins: give it as `cursor`. None on the last page.
+    pub next: Option<CardId>,
+}
+
+/// Most rows that are fetched at once: fewer than SQLite takes in one question.
+const ROWS_AT_ONCE: usize = 500;
+
 impl CardBox {
+    /// Reads rows, in their order.
+    fn of(connection: &mut SqliteConnection, ids: &[i32]) -> QueryResult<Self> {
+        let mut found = Self { cards: Vec::new(), unreadable: Vec::new() };
+        for some in ids.chunks(ROWS_AT_ONCE) {
+            let rows = card::table.filter(card::id.eq_any(some)).select(CardRow::as_select());
+            if let Ok(rows) = rows.load(connection) {
+                let mut rows: HashMap<i32, CardRow> =
+                    rows.into_iter().map(|row: CardRow| (row.id, row)).collect();
+                some.iter().filter_map(|id| rows.remove(id)).for_each(|row| found.sort_in(row));
+                continue;
+            }
+            // One that cannot even be fetched must not hide the others: each by itself.
+            for &id in some {
+                match card::table.find(id).select(CardRow::as_select()).first(connection) {
+                    Ok(row) => found.sort_in(row),
+                    Err(error) => {
+                        let name = card::table.find(id).select(card::name).first(connection).ok();
+                        let why = error.to_string();
+                        found.unreadable.push(UnreadableCard { id: CardId(id), name, why });
+                    }
+                }
+            }
+        }
+        Ok(found)
+    }
+
     fn sort_in(&mut self, row: CardRow) {
         let (id, name) = (CardId(row.id), row.name.clone());
         match Card::try_from(row) {
@@ -194,6 +239,22 @@ fn row(new: &NewCard, now: Timestamp) -> Result<NewCardRow<'_>, StoreError> {
     })
 }
 
+/// Cards that are not taken out, by name; with words, those that hold them.
+fn present(words: Option<&str>) -> card::BoxedQuery<'_, diesel::sqlite::Sqlite> {
+    let all = card::table.filter(card::deleted_at.is_null()).into_boxed();
+    let Some(words) = words else { return all };
+    let plain = words.replace('\\', "\\\\").replace('%', "\\%").replace('_', "\\_");
+    let pattern = format!("%{plain}%");
+    all.filter(
+        card::name.like(pattern.clone()).escape('\\').or(card::note.like(pattern).escape('\\')),
+    )
+}
+
+/// By name; of the same name, the older one first.
+fn by_name() -> (diesel::dsl::Asc<card::name>, diesel::dsl::Asc<card::id>) {
+    (card::name.asc(), card::id.asc())
+}
+
 impl Store {
     /// All cards in the box, by name, and those that do not read back.
     ///
@@ -201,31 +262,47 @@ impl Store {
     /// The file does not answer.
     pub fn list_cards(&self) -> Result<CardBox, StoreError> {
         let connection = &mut self.reader()?;
-        let present = || card::table.filter(card::deleted_at.is_null());
-        let mut found = CardBox { cards: Vec::new(), unreadable: Vec::new() };
-        let rows = present()
-            .order((card::name.asc(), card::id.asc()))
-            .select(CardRow::as_select())
-            .load(connection);
-        if let Ok(rows) = rows {
-            for row in rows {
-                found.sort_in(row);
-            }
-            return Ok(found);
+        let ids: Vec<i32> = present(None).order(by_name()).select(card::id).load(connection)?;
+        Ok(CardBox::of(connection, &ids)?)
+    }
+
+    /// Some of the cards, by name: at most `limit` after the card `after`, of those whose name or note
+    /// holds `words`. Small and capital letters of the Latin alphabet are the same.
+    ///
+    /// # Errors
+    /// The file does not answer.
+    pub fn find_cards(
+        &self,
+        words: Option<&str>,
+        after: Option<CardId>,
+        limit: usize,
+    ) -> Result<CardPage, StoreError> {
+        let connection = &mut self.reader()?;
+        let total = present(words).count().get_result::<i64>(connection)?;
+        let mut asked = present(words);
+        if let Some(CardId(after)) = after {
+            // Where it stands, or stood before it was taken out.
+            let there = diesel::alias!(card as there);
+            let name = there
+                .filter(there.field(card::id).eq(after))
+                .select(there.field(card::name))
+                .single_value();
+            asked = asked.filter(
+                card::name
+                    .nullable()
+                    .gt(name)
+                    .or(card::name.nullable().eq(name).and(card::id.gt(after))),
+            );
         }
-        // One that cannot even be fetched must not hide the others: each by itself.
-        for id in present().order(card::id.asc()).select(card::id).load::<i32>(connection)? {
-            match card::table.find(id).select(CardRow::as_select()).first(connection) {
-                Ok(row) => found.sort_in(row),
-                Err(error) => {
-                    let name = card::table.find(id).select(card::name).first(connection).ok();
-                    let why = error.to_string();
-                    found.unreadable.push(UnreadableCard { id: CardId(id), name, why });
-                }
-            }
-        }
-        found.cards.sort_by(|a, b| a.name.cmp(&b.name));
-        Ok(found)
+        // One more tells whether there are more.
+        let limit_and_one = i64::try_from(limit).unwrap_or(i64::MAX).saturating_add(1);
+        let mut ids: Vec<i32> =
+            asked.order(by_name()).limit(limit_and_one).select(card::id).load(connection)?;
+        let is_last = ids.len() <= limit;
+        ids.truncate(limit);
+        let next = if is_last { None } else { ids.last().copied().map(CardId) };
+        let CardBox { cards, unreadable } = CardBox::of(connection, &ids)?;
+        Ok(CardPage { cards, unreadable, total, next })
     }
 
     /// One card.

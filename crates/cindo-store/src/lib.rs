@@ -5,7 +5,7 @@ mod open;
 mod schema;
 mod stored;
 
-pub use card::{Card, CardBox, CardId, Headline, NewCard, UnreadableCard};
+pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.

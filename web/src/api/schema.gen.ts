@@ -28,7 +28,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every card in the box, by name, and those that do not read back. */
+        /** The cards in the box, by name, page by page, and those that do not read back. */
         get: operations["list_cards"];
         put?: never;
         /** Keeps a plan under a name. */
@@ -65,8 +65,46 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes a file's cards into the box, or says what would happen. */
-        post: operations["import_cards"];
+        /**
+         * Begins to look through a file of cards: a job that says how far it is and what it found. Nothing is
+         *     kept before it is told to; a minute after nobody asks any more, it ends.
+         */
+        post: operations["create_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/import/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far an import is, and a hundred lines of what it found. */
+        get: operations["get_import"];
+        put?: never;
+        post?: never;
+        /** Ends an import; what it found and did not keep is forgotten. */
+        delete: operations["delete_import"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards/import/{id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps what an import found to be new: all of it or nothing. */
+        post: operations["keep_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -645,13 +683,6 @@ export interface components {
             /** @description When it was last changed, RFC 3339 in UTC. */
             updated_at: string;
         };
-        /** @description The whole box. */
-        CardBox: {
-            /** @description Cards, by name. */
-            cards: components["schemas"]["Card"][];
-            /** @description Cards that do not read back. */
-            unreadable: components["schemas"]["UnreadableCard"][];
-        };
         /** @description A card box as a file. */
         CardFile: {
             /** @description The cards. */
@@ -671,6 +702,19 @@ export interface components {
          * @description Number of a card.
          */
         CardId: number;
+        /** @description Some cards of the box. */
+        CardPage: {
+            /** @description Cards, by name. */
+            cards: components["schemas"]["Card"][];
+            next?: components["schemas"]["CardId"] | null;
+            /**
+             * Format: int64
+             * @description Cards that were asked for, on all pages.
+             */
+            total: number;
+            /** @description Cards among them that do not read back. */
+            unreadable: components["schemas"]["UnreadableCard"][];
+        };
         /** @description What Cindo knows, with sources. */
         CatalogueDto: {
             /** @description Doneness bands in rising order. */
@@ -1278,7 +1322,7 @@ export interface components {
              */
             supplied_j: number;
         };
-        /** @description One line of an import's preview. */
+        /** @description What would happen to one card, and why. */
         ImportLine: {
             /** @description What would happen. */
             fate: components["schemas"]["Fate"];
@@ -1287,12 +1331,29 @@ export interface components {
             /** @description Why it is unusable. */
             reason?: string | null;
         };
-        /** @description What an import did, or would do. */
+        /** @description A job as it is told. */
         ImportReport: {
-            /** @description One line for each card in the file. */
-            cards: components["schemas"]["ImportLine"][];
-            /** @description Whether anything was kept. */
-            kept: boolean;
+            /** @description Cards looked through. */
+            done: number;
+            /** @description Of these, cards that are in the box already. */
+            duplicates: number;
+            /** @description The first of the lines below, counted from 0. */
+            from: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description Some of the lines, in the file's order. */
+            lines: components["schemas"]["ImportLine"][];
+            /** @description Of these, new ones. */
+            new: number;
+            /** @description How far it is. */
+            stage: components["schemas"]["Stage"];
+            /** @description Cards in the file. */
+            total: number;
+            /** @description Of these, cards that cannot be used. */
+            unusable: number;
         };
         /** @description What to take instead, best first. */
         InsteadAnswer: {
@@ -2442,6 +2503,11 @@ export interface components {
             usual_doneness: string;
         };
         /**
+         * @description How far a job is.
+         * @enum {string}
+         */
+        Stage: "looking" | "ready" | "keeping" | "kept" | "failed";
+        /**
          * @description A state of preparation in which fish is bought or served.
          * @enum {string}
          */
@@ -2775,7 +2841,14 @@ export interface operations {
     };
     list_cards: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Words that the name or the note holds. */
+                q?: string;
+                /** @description Where the page before ended: its `next`. */
+                cursor?: components["schemas"]["CardId"];
+                /** @description Most cards on a page. A page may hold fewer. */
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2787,7 +2860,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CardBox"];
+                    "application/json": components["schemas"]["CardPage"];
                 };
             };
             /** @description Not from Cindo's own page, or not by a name of this machine. */
@@ -2942,12 +3015,9 @@ export interface operations {
             };
         };
     };
-    import_cards: {
+    create_import: {
         parameters: {
-            query?: {
-                /** @description Only say what would happen. */
-                dry_run?: boolean;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -2958,8 +3028,10 @@ export interface operations {
             };
         };
         responses: {
-            200: {
+            202: {
                 headers: {
+                    /** @description Where to ask after it */
+                    Location?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3031,6 +3103,156 @@ export interface operations {
             };
             /** @description Busy; ask again after the seconds in `Retry-After`. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_import: {
+        parameters: {
+            query?: {
+                /** @description The first line to tell, counted from 0. */
+                from?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

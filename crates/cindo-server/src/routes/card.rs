@@ -3,15 +3,16 @@
 use actix_web::http::header;
 use actix_web::web::{self, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, patch, post};
+use cindo_core::error::Problems;
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
-use cindo_store::{Card, CardBox, CardId, Store};
+use cindo_store::{Card, CardId, CardPage, Store};
 use jiff::Timestamp;
-use serde::{Deserialize, Serialize};
+use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 
 use super::Body;
-use crate::card_file::{self, CardFile, ImportLine};
+use crate::card_file::{self, CardFile};
 use crate::error::{ApiError, Problem};
 use crate::solver::Solver;
 
@@ -41,23 +42,26 @@ pub(crate) struct UpdateCard {
     note: Option<String>,
 }
 
-/// Whether to only look.
+/// Which cards to list.
 #[derive(Debug, Deserialize, IntoParams)]
 #[serde(deny_unknown_fields)]
-pub(crate) struct ImportOptions {
-    /// Only say what would happen.
-    #[serde(default)]
-    dry_run: bool,
+#[into_params(parameter_in = Query)]
+pub(crate) struct CardsAsked {
+    /// Words that the name or the note holds.
+    #[param(max_length = 80)]
+    q: Option<String>,
+    /// Where the page before ended: its `next`.
+    cursor: Option<CardId>,
+    /// Most cards on a page. A page may hold fewer.
+    #[param(minimum = 1, maximum = 200)]
+    limit: Option<usize>,
 }
 
-/// What an import did, or would do.
-#[derive(Debug, Serialize, ToSchema)]
-pub(crate) struct ImportReport {
-    /// Whether anything was kept.
-    kept: bool,
-    /// One line for each card in the file.
-    cards: Vec<ImportLine>,
-}
+/// Cards on a page when nobody says, and at most.
+const PAGE: usize = 60;
+const LONGEST_PAGE: usize = 200;
+/// A page is cut where it would grow beyond this, bytes.
+const LARGEST_PAGE: usize = 300 * 1024;
 
 async fn on_store<T: Send + 'static>(
     store: Data<Store>,
@@ -66,11 +70,40 @@ async fn on_store<T: Send + 'static>(
     Ok(web::block(move || work(&store)).await??)
 }
 
-/// Every card in the box, by name, and those that do not read back.
-#[utoipa::path(responses((status = 200, body = CardBox)))]
+/// The cards in the box, by name, page by page, and those that do not read back.
+#[utoipa::path(params(CardsAsked), responses((status = 200, body = CardPage)))]
 #[get("/api/cards")]
-pub(crate) async fn list_cards(store: Data<Store>) -> Result<Json<CardBox>, ApiError> {
-    Ok(Json(on_store(store, Store::list_cards).await?))
+pub(crate) async fn list_cards(
+    store: Data<Store>,
+    asked: Query<CardsAsked>,
+) -> Result<Json<CardPage>, ApiError> {
+    let CardsAsked { q, cursor, limit } = asked.into_inner();
+    let mut problems = Problems::new();
+    if q.as_ref().is_some_and(|q| q.chars().count() > card_file::NAME_LIMIT) {
+        problems.add("q", format!("at most {} characters", card_file::NAME_LIMIT));
+    }
+    let limit = limit.unwrap_or(PAGE);
+    if !(1..=LONGEST_PAGE).contains(&limit) {
+        problems.add("limit", format!("allowed are 1 to {LONGEST_PAGE}"));
+    }
+    problems.finish()?;
+    let page = on_store(store, move |store| store.find_cards(q.as_deref(), cursor, limit)).await?;
+    Ok(Json(cut(page)))
+}
+
+/// A page no larger than an answer may be; a card alone always fits.
+fn cut(mut page: CardPage) -> CardPage {
+    let mut bytes = 0;
+    let fits = page.cards.iter().take_while(|card| {
+        bytes += serde_json::to_vec(card).map_or(0, |text| text.len());
+        bytes <= LARGEST_PAGE
+    });
+    let count = fits.count().max(1);
+    if count < page.cards.len() {
+        page.cards.truncate(count);
+        page.next = page.cards.last().map(|card| card.id);
+    }
+    page
 }
 
 /// Keeps a plan under a name.
@@ -171,28 +204,4 @@ pub(crate) async fn export_cards(store: Data<Store>) -> Result<HttpResponse, Api
     Ok(HttpResponse::Ok()
         .insert_header((header::CONTENT_DISPOSITION, "attachment; filename=\"cindo-cards.json\""))
         .json(card_file::export(found)))
-}
-
-/// Takes a file's cards into the box, or says what would happen.
-#[utoipa::path(
-    params(ImportOptions),
-    request_body = CardFile,
-    responses(
-        (status = 200, body = ImportReport),
-    )
-)]
-#[post("/api/cards/import")]
-pub(crate) async fn import_cards(
-    solver: Data<Solver>,
-    store: Data<Store>,
-    options: Query<ImportOptions>,
-    Body(file): Body<CardFile>,
-) -> Result<Json<ImportReport>, ApiError> {
-    let present = on_store(store.clone(), Store::list_cards).await?.cards;
-    let (cards, keep) = solver.run(move |desk| card_file::preview(desk, file, &present)).await??;
-    let kept = !options.dry_run && !keep.is_empty();
-    if kept {
-        on_store(store, move |store| store.keep_cards(&keep, Timestamp::now())).await?;
-    }
-    Ok(Json(ImportReport { kept, cards }))
 }

@@ -4,6 +4,7 @@ pub(crate) mod card;
 mod catalogue;
 mod fish;
 mod health;
+mod import;
 mod plan;
 mod prep;
 mod simulate;
@@ -11,7 +12,7 @@ mod simulate;
 use std::sync::Arc;
 use std::time::Duration;
 
-use actix_web::http::{StatusCode, header};
+use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::de::DeserializeOwned;
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
@@ -20,13 +21,15 @@ use utoipa_actix_web::service_config::ServiceConfig;
 use crate::error::ApiError;
 use crate::request;
 
-/// Largest request body, bytes. A card box of some thousand cards fits.
-pub(crate) const BODY_LIMIT: usize = 2 * 1024 * 1024;
+/// Largest request body, kB.
+const BODY_LIMIT_KB: usize = 2 * 1024;
+/// Largest card box that comes in, kB: some fifteen thousand cards.
+const IMPORT_LIMIT_KB: usize = 24 * 1024;
 
-/// A body up to this many bytes is read at once; of larger ones a few at a time.
-const SMALL_BODY: usize = 64 * 1024;
-/// Large bodies read at once.
-const LARGE_BODIES: usize = 4;
+/// A body up to this is read at once, kB; larger ones as far as there is room for them.
+const SMALL_BODY_KB: usize = 64;
+/// Room for large bodies, kB.
+const LARGE_BODIES_KB: usize = 32 * 1024;
 /// A body has to come within this.
 const BODY_TIME: Duration = Duration::from_secs(10);
 
@@ -36,14 +39,15 @@ pub(crate) struct LargeBodies(Arc<Semaphore>);
 
 impl Default for LargeBodies {
     fn default() -> Self {
-        Self(Arc::new(Semaphore::new(LARGE_BODIES)))
+        Self(Arc::new(Semaphore::new(LARGE_BODIES_KB)))
     }
 }
 
 impl LargeBodies {
-    /// Room for one more, once there is some; busy when that takes longer than a body may.
-    async fn enter(&self) -> Result<OwnedSemaphorePermit, ApiError> {
-        let room = Arc::clone(&self.0).acquire_owned();
+    /// Room for one of this size, once there is some; busy when that takes longer than a body may.
+    async fn enter(&self, size_kb: usize) -> Result<OwnedSemaphorePermit, ApiError> {
+        let size_kb = u32::try_from(size_kb).map_err(ApiError::internal)?;
+        let room = Arc::clone(&self.0).acquire_many_owned(size_kb);
         let room = tokio::time::timeout(BODY_TIME, room).await;
         room.map_err(|_elapsed| ApiError::Busy)?.map_err(ApiError::internal)
     }
@@ -72,48 +76,60 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(card::list_cards)
         .service(card::create_card)
         .service(card::export_cards)
-        .service(card::import_cards)
+        .service(import::create_import)
+        .service(import::get_import)
+        .service(import::keep_import)
+        .service(import::delete_import)
         .service(card::get_card)
         .service(card::update_card)
         .service(card::delete_card)
         .service(card::restore_card);
 }
 
-/// A JSON body whose problems name their field.
-pub(crate) struct Body<T>(pub(crate) T);
+/// A JSON body whose problems name their field, of at most so many kB.
+pub(crate) struct Body<T, const LIMIT_KB: usize = BODY_LIMIT_KB>(pub(crate) T);
 
-impl<T: DeserializeOwned + 'static> actix_web::FromRequest for Body<T> {
+impl<T, const LIMIT_KB: usize> actix_web::FromRequest for Body<T, LIMIT_KB>
+where
+    T: DeserializeOwned + Send + 'static,
+{
     type Error = ApiError;
     type Future = std::pin::Pin<Box<dyn Future<Output = Result<Self, ApiError>>>>;
 
     fn from_request(request: &HttpRequest, payload: &mut actix_web::dev::Payload) -> Self::Future {
-        let is_large = request
+        let size_kb = request
             .headers()
             .get(header::CONTENT_LENGTH)
             .and_then(|length| length.to_str().ok()?.parse().ok())
-            .is_none_or(|length: usize| length > SMALL_BODY);
+            .map_or(LIMIT_KB, |length: usize| length.div_ceil(1024));
         let large_bodies = request.app_data::<web::Data<LargeBodies>>().cloned();
-        let bytes = web::Bytes::from_request(request, payload);
+        let payload = web::Payload::from_request(request, payload).into_inner();
         Box::pin(async move {
+            let too_large = || ApiError::TooLarge { limit_kb: LIMIT_KB };
+            if size_kb > LIMIT_KB {
+                return Err(too_large());
+            }
             // A large body is not read before there is room for it.
-            let _room = match large_bodies.filter(|_| is_large) {
-                Some(rooms) => Some(rooms.enter().await?),
+            let room = match large_bodies.filter(|_| size_kb > SMALL_BODY_KB) {
+                Some(rooms) => Some(rooms.enter(size_kb).await?),
                 None => None,
             };
-            let bytes = tokio::time::timeout(BODY_TIME, bytes)
+            let payload = payload.map_err(ApiError::internal)?;
+            let bytes = tokio::time::timeout(BODY_TIME, payload.to_bytes_limited(LIMIT_KB * 1024))
                 .await
                 .map_err(|_elapsed| ApiError::TooSlow { limit_s: BODY_TIME.as_secs() })?
-                .map_err(|error| unread(&error))?;
-            Ok(Self(request::parse(&bytes)?))
+                .map_err(|_longer| too_large())?
+                .map_err(|_cut| ApiError::Unreadable("not whole".to_owned()))?;
+            if bytes.len() <= SMALL_BODY_KB * 1024 {
+                return Ok(Self(request::parse(&bytes)?));
+            }
+            // Reading a large one takes a while: others are answered meanwhile.
+            let read = web::block(move || {
+                let _room = room;
+                request::parse(&bytes)
+            });
+            Ok(Self(read.await??))
         })
-    }
-}
-
-/// Why a body could not be read.
-fn unread(error: &actix_web::Error) -> ApiError {
-    match error.as_response_error().status_code() {
-        StatusCode::PAYLOAD_TOO_LARGE => ApiError::TooLarge { limit_kb: BODY_LIMIT / 1024 },
-        _ => ApiError::Unreadable("not whole".to_owned()),
     }
 }
 

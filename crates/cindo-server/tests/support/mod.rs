@@ -151,6 +151,31 @@ impl Server {
     }
 }
 
+/// Resident memory of a process, MB.
+pub(crate) fn memory_mb(pid: u32) -> f64 {
+    let status = std::fs::read_to_string(format!("/proc/{pid}/status")).expect("its status");
+    let line = status.lines().find(|l| l.starts_with("VmRSS:")).expect("its memory");
+    let kb = line.split_whitespace().nth(1).and_then(|kb| kb.parse::<f64>().ok());
+    kb.expect("a number") / 1024.0
+}
+
+/// Looks through a file of cards until it is done, and keeps what is new if told to; what it said last.
+/// None when the server went away meanwhile or refused.
+pub(crate) fn bring_in(address: &str, file: &str, keeps: bool) -> Option<Value> {
+    let json = [("content-type", "application/json")];
+    let mut report = try_send(address, "POST", "/api/cards/import", &json, file)?;
+    let path = format!("/api/cards/import/{}", report["id"]);
+    while report["stage"] == "looking" {
+        std::thread::sleep(Duration::from_millis(5));
+        report = try_send(address, "GET", &path, &[], "")?;
+    }
+    if keeps {
+        report = try_send(address, "POST", &format!("{path}/keep"), &json, "")?;
+    }
+    try_send(address, "DELETE", &path, &[], "")?;
+    Some(report)
+}
+
 /// Sends a request to a server that may be gone any moment; what it answered, if it did and all was well.
 pub(crate) fn try_send(
     address: &str,

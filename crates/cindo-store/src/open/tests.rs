@@ -314,3 +314,40 @@ fn card_with_every_choice_comes_back_the_same() {
     drop(store);
     assert_eq!(Store::open(&file).unwrap().find_card(id).unwrap().request, kept.request);
 }
+
+/// Page by page, every card comes once and in order, whatever is called alike or taken out between.
+#[test]
+fn pages_hold_every_card_once() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let names = ["b", "a", "b", "b", "d", "c 10 %", "c 100", "b"];
+    let ids = store.keep_cards(&names.map(card), Timestamp::now()).unwrap();
+    let mut bytes = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    let unnamed = format!("UPDATE card SET name = CAST(x'ff' AS TEXT) WHERE id = {}", ids[4].0);
+    diesel::sql_query(unnamed).execute(&mut bytes).unwrap();
+    for limit in 1..=9 {
+        let (mut seen, mut after) = (Vec::new(), None);
+        loop {
+            let page = store.find_cards(None, after, limit).unwrap();
+            assert_eq!(page.total, 8);
+            seen.extend(page.cards.iter().map(|card| card.id.0));
+            seen.extend(page.unreadable.iter().map(|card| card.id.0));
+            after = page.next;
+            if after.is_none() {
+                break;
+            }
+            // Taken out while somebody reads on: the next page begins where it stood.
+            store.delete_card(after.unwrap(), Timestamp::now()).unwrap();
+            store.restore_card(after.unwrap()).unwrap();
+        }
+        assert_eq!(seen, [1usize, 0, 2, 3, 7, 5, 6, 4].map(|i| ids[i].0), "by {limit}");
+    }
+    let named = |words: &str| {
+        let page = store.find_cards(Some(words), None, 9).unwrap();
+        page.cards.into_iter().map(|card| card.name).collect::<Vec<_>>()
+    };
+    assert_eq!(named("10 %"), ["c 10 %"], "a sign for a pattern is an ordinary character");
+    assert_eq!(named("C 1"), ["c 10 %", "c 100"]);
+    assert_eq!(named("A NOTE").len(), 7, "notes are searched too");
+    assert_eq!(named("_"), [""; 0]);
+}

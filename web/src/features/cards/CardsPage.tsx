@@ -1,6 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { Download, Upload } from "lucide-react";
-import { useRef, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Card } from "@/api/client";
 import { toast } from "@/ui/toast";
@@ -10,8 +10,12 @@ import { cardsQuery, useCardChanges } from "./queries";
 
 /** The card box: kept plans, out and in again as a file. */
 export function CardsPage() {
-  const { data, error } = useQuery(cardsQuery);
-  const { cards, unreadable = [] } = data ?? {};
+  const [words, setWords] = useState("");
+  const found = useInfiniteQuery(cardsQuery(useDeferredValue(words.trim())));
+  const { data, error } = found;
+  const cards = data?.pages.flatMap((page) => page.cards);
+  const unreadable = data?.pages.flatMap((page) => page.unreadable) ?? [];
+  const total = data?.pages[0]?.total ?? 0;
   const changes = useCardChanges();
   const [file, setFile] = useState<File | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
@@ -33,9 +37,20 @@ export function CardsPage() {
     });
   };
   return (
-    <div className="px-4 py-5 sm:px-7">
+    <div className="px-4 pt-5 pb-28 sm:px-7">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-auto font-bold font-display text-2xl">Card box</h1>
+        <h1 className="font-bold font-display text-2xl">Card box</h1>
+        <input
+          type="search"
+          className="input mr-auto min-h-11 w-full sm:w-64"
+          aria-label="Find a card"
+          placeholder="Find a card"
+          maxLength={80}
+          value={words}
+          onChange={(event) => {
+            setWords(event.target.value);
+          }}
+        />
         <a className="btn min-h-11" href="/api/cards/export" download="cindo-cards.json">
           <Download aria-hidden className="size-4" />
           Take the box out
@@ -70,7 +85,8 @@ export function CardsPage() {
           </p>
         </div>
       )}
-      {cards?.length === 0 && (
+      {words && total === 0 && <p className="mt-6">No card has “{words}” in its name or note.</p>}
+      {!words && cards?.length === 0 && unreadable.length === 0 && (
         <p className="mt-6">
           Nothing kept yet.{" "}
           <Link className="link" to="/">
@@ -84,6 +100,19 @@ export function CardsPage() {
           <CardTile key={card.id} card={card} onRemove={remove} />
         ))}
       </ul>
+      {found.hasNextPage && (
+        <p className="mt-5 flex flex-wrap items-center justify-center gap-3">
+          {cards?.length.toLocaleString("en")} of {total.toLocaleString("en")} cards
+          <button
+            type="button"
+            className="btn min-h-11"
+            disabled={found.isFetchingNextPage}
+            onClick={() => void found.fetchNextPage()}
+          >
+            Show more
+          </button>
+        </p>
+      )}
       {file && (
         <ImportDialog
           file={file}

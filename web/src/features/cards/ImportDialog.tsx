@@ -1,7 +1,10 @@
-import { useEffect, useRef, useState } from "react";
-import type { CardFile, ImportReport } from "@/api/client";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import type { ImportReport } from "@/api/client";
+import { ApiFailure } from "@/api/client";
 import { Modal } from "@/ui/Modal";
-import { useCardChanges } from "./queries";
+import { toast } from "@/ui/toast";
+import { importQuery, useImport } from "./queries";
 
 interface Props {
   file: File;
@@ -17,77 +20,75 @@ const FATES = {
 /** Shows what a file would bring before anything is kept. */
 export function ImportDialog({ file, onClose }: Props) {
   const dialog = useRef<HTMLDialogElement>(null);
-  const { takeIn } = useCardChanges();
-  const [content, setContent] = useState<CardFile | null>(null);
-  const [report, setReport] = useState<ImportReport | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
-  const look = takeIn.mutateAsync;
+  const { begin, keep, end } = useImport();
+  const { mutate: look } = begin;
+  const { mutate: forget } = end;
+  const id = begin.data?.id;
+  const { data: report = begin.data, error: lost } = useQuery(importQuery(id));
+  const error = begin.error ?? keep.error ?? lost;
   useEffect(() => {
     dialog.current?.showModal();
-    let isGone = false;
-    const run = async () => {
-      try {
-        const parsed = JSON.parse(await file.text()) as CardFile;
-        const preview = await look({ file: parsed, dryRun: true });
-        if (isGone) return;
-        setContent(parsed);
-        setReport(preview);
-      } catch (error) {
-        if (!isGone) setFailure(explain(error));
-      }
-    };
-    void run();
-    return () => {
-      isGone = true;
-    };
+    look(file);
   }, [file, look]);
   useEffect(() => {
     const element = dialog.current;
-    element?.addEventListener("close", onClose);
-    return () => {
-      element?.removeEventListener("close", onClose);
+    const close = () => {
+      if (id !== undefined) forget(id);
+      onClose();
     };
-  }, [onClose]);
-  const count = report?.cards.filter((c) => c.fate === "new").length ?? 0;
+    element?.addEventListener("close", close);
+    return () => {
+      element?.removeEventListener("close", close);
+    };
+  }, [id, forget, onClose]);
   return (
     <Modal ref={dialog} id="import" title={`Cards in ${file.name}`}>
-      {failure && (
+      {error && (
         <p role="alert" className="text-error">
-          {failure} Nothing was changed.
+          {explain(error)} Nothing was kept.
         </p>
       )}
-      {!failure && !report && <p>Looking through the file…</p>}
-      {report && (
+      {!error && !report && <p>Reading the file…</p>}
+      {!error && report && (
         <>
-          <ul className="grid max-h-72 gap-1 overflow-y-auto">
-            {report.cards.map((card) => (
-              <li key={JSON.stringify(card)} className="flex flex-wrap justify-between gap-x-3">
-                <span className="font-bold">{card.name}</span>
-                <span>{FATES[card.fate]}</span>
-                {card.reason && <span className="w-full text-error text-sm">{card.reason}</span>}
+          <Progress report={report} />
+          <ul
+            className="grid max-h-72 gap-1 overflow-y-auto"
+            aria-label="What is in the file"
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, with the keyboard too
+            tabIndex={0}
+          >
+            {report.lines.map((line, index) => (
+              // Lines never change their places.
+              // biome-ignore lint/suspicious/noArrayIndexKey: the place is what a line is known by
+              <li key={index} className="flex flex-wrap justify-between gap-x-3">
+                <span className="font-bold">{line.name}</span>
+                <span>{FATES[line.fate]}</span>
+                {line.reason && <span className="w-full text-error text-sm">{line.reason}</span>}
               </li>
             ))}
           </ul>
+          {report.done > report.lines.length && (
+            <p className="mt-2 text-sm">
+              And {(report.done - report.lines.length).toLocaleString("en")} more.
+            </p>
+          )}
           <button
             type="button"
             className="btn btn-primary mt-4 min-h-11"
-            disabled={count === 0 || takeIn.isPending}
+            disabled={report.stage !== "ready" || report.new === 0 || keep.isPending}
             onClick={() => {
-              if (!content) return;
-              takeIn.mutate(
-                { file: content, dryRun: false },
-                {
-                  onSuccess: () => dialog.current?.close(),
-                  onError: (error) => {
-                    setFailure(explain(error));
-                  },
+              keep.mutate(report.id, {
+                onSuccess: () => {
+                  toast(`${cards(report.new)} kept.`);
+                  dialog.current?.close();
                 },
-              );
+              });
             }}
           >
-            {count === 0
+            {report.stage === "ready" && report.new === 0
               ? "Nothing new to keep"
-              : `Keep ${count} ${count === 1 ? "card" : "cards"}`}
+              : `Keep ${cards(report.new)}`}
           </button>
         </>
       )}
@@ -95,12 +96,39 @@ export function ImportDialog({ file, onClose }: Props) {
   );
 }
 
-function explain(error: unknown): string {
-  if (error instanceof SyntaxError) return "This file is not JSON.";
-  if (error instanceof Error) {
-    const fields = (error as { fields?: { field: string; message: string }[] }).fields ?? [];
-    const first = fields[0];
-    return first ? `${first.field}: ${first.message}.` : `${error.message}.`;
-  }
-  return "This file cannot be read.";
+/** How far it is, and what was found so far. */
+function Progress({ report }: { report: ImportReport }) {
+  const { total, done, duplicates, unusable } = report;
+  const parts = [
+    `${report.new.toLocaleString("en")} new`,
+    duplicates > 0 && `${duplicates.toLocaleString("en")} in the box already`,
+    unusable > 0 && `${unusable.toLocaleString("en")} cannot be used`,
+  ];
+  const isLooking = report.stage === "looking";
+  return (
+    <div className="mb-3 grid gap-1">
+      <p role="status">
+        {isLooking && `Looking at ${done.toLocaleString("en")} of ${total.toLocaleString("en")}: `}
+        {parts.filter(Boolean).join(", ")}
+        {isLooking ? "…" : "."}
+      </p>
+      {isLooking && (
+        <progress
+          className="progress progress-primary"
+          aria-label="Cards looked through"
+          value={done}
+          max={total}
+        />
+      )}
+    </div>
+  );
+}
+
+function cards(count: number): string {
+  return `${count.toLocaleString("en")} ${count === 1 ? "card" : "cards"}`;
+}
+
+function explain(error: Error): string {
+  const first = error instanceof ApiFailure ? error.fields[0] : undefined;
+  return first ? `${first.field}: ${first.message}.` : `${error.message}.`;
 }

@@ -1,0 +1,303 @@
+//! Bringing a card box in: a job that looks through the file, says how far it is, and keeps what is new
+//! once it is told to.
+
+use std::collections::HashSet;
+use std::sync::atomic::{AtomicU32, Ordering};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::time::{Duration, Instant};
+
+use cindo_core::prep::PrepChoices;
+use cindo_core::setup::PlanRequest;
+use cindo_store::{CardBox, NewCard};
+use serde::Serialize;
+use tokio_util::sync::CancellationToken;
+use utoipa::ToSchema;
+
+use crate::card_file::{self, FileCard, NAME_LIMIT};
+use crate::error::ApiError;
+use crate::solver::{Desk, Solver};
+
+/// Jobs at a time, at work or waiting to be told to keep.
+const MOST_JOBS: usize = 2;
+/// A job that nobody has asked after for this long is dropped with all that it found.
+const FORGOTTEN: Duration = Duration::from_secs(60);
+/// Longest reason that a line gives, characters.
+const REASON_LIMIT: usize = 400;
+
+/// How far a job is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub(crate) enum Stage {
+    /// The file is being looked through; nothing is kept yet.
+    Looking,
+    /// All is looked through; it waits to be told to keep.
+    Ready,
+    /// What is new is being written.
+    Keeping,
+    /// What was new is in the box.
+    Kept,
+    /// It could not go on; nothing was kept.
+    Failed,
+}
+
+/// What would happen to one card of a file.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub(crate) enum Fate {
+    /// It would be kept.
+    New,
+    /// A card with this name and request is in the box already; it would be passed over.
+    Duplicate,
+    /// It cannot be solved; it would be passed over.
+    Unusable,
+}
+
+/// What would happen to one card, and why.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub(crate) struct ImportLine {
+    /// What the cook calls it.
+    #[schema(max_length = 80)]
+    name: String,
+    /// What would happen.
+    fate: Fate,
+    /// Why it is unusable.
+    reason: Option<String>,
+}
+
+/// A job as it is told.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub(crate) struct ImportReport {
+    /// Its number.
+    pub(crate) id: u32,
+    /// How far it is.
+    stage: Stage,
+    /// Cards in the file.
+    total: usize,
+    /// Cards looked through.
+    done: usize,
+    /// Of these, new ones.
+    new: usize,
+    /// Of these, cards that are in the box already.
+    duplicates: usize,
+    /// Of these, cards that cannot be used.
+    unusable: usize,
+    /// The first of the lines below, counted from 0.
+    from: usize,
+    /// Some of the lines, in the file's order.
+    lines: Vec<ImportLine>,
+}
+
+/// What a job has found so far.
+#[derive(Debug)]
+struct Found {
+    stage: Stage,
+    lines: Vec<ImportLine>,
+    keep: Vec<NewCard>,
+    /// When somebody last asked.
+    asked: Instant,
+}
+
+/// One file on its way in.
+#[derive(Debug)]
+pub(crate) struct Job {
+    id: u32,
+    total: usize,
+    found: Mutex<Found>,
+    ended: CancellationToken,
+}
+
+/// The jobs that there are.
+#[derive(Debug, Default)]
+pub(crate) struct Imports {
+    jobs: Mutex<Vec<Arc<Job>>>,
+    last_id: AtomicU32,
+}
+
+/// A job's state is whole between any two of its changes.
+fn lock<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
+    mutex.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+impl Imports {
+    /// Begins to look through a file's cards.
+    ///
+    /// # Errors
+    /// Busy, when others are at it.
+    pub(crate) fn begin(
+        self: &Arc<Self>,
+        solver: &Solver,
+        cards: Vec<FileCard>,
+        present: &CardBox,
+    ) -> Result<Arc<Job>, ApiError> {
+        let found = Found {
+            stage: Stage::Looking,
+            lines: Vec::with_capacity(cards.len()),
+            keep: Vec::new(),
+            asked: Instant::now(),
+        };
+        let job = Arc::new(Job {
+            id: self.last_id.fetch_add(1, Ordering::Relaxed) + 1,
+            total: cards.len(),
+            found: Mutex::new(found),
+            ended: CancellationToken::new(),
+        });
+        {
+            let mut jobs = lock(&self.jobs);
+            if jobs.len() >= MOST_JOBS {
+                return Err(ApiError::Busy);
+            }
+            jobs.push(Arc::clone(&job));
+        }
+        let known = keys(present);
+        let (imports, solver, running) = (Arc::clone(self), solver.clone(), Arc::clone(&job));
+        actix_web::rt::spawn(async move {
+            let looked = Arc::clone(&running);
+            let work = solver.run(move |desk| looked.look_through(desk, cards, known));
+            tokio::select! {
+                outcome = work => {
+                    lock(&running.found).stage = match outcome {
+                        Ok(()) => Stage::Ready,
+                        Err(error) => {
+                            tracing::error!(%error, "an import failed");
+                            Stage::Failed
+                        }
+                    };
+                    running.left().await;
+                }
+                // The work is dropped with whoever waited for it.
+                () = running.left() => {}
+            }
+            lock(&imports.jobs).retain(|job| job.id != running.id);
+        });
+        Ok(job)
+    }
+
+    /// A job by its number.
+    ///
+    /// # Errors
+    /// Not found, when it has ended or was never begun.
+    pub(crate) fn find(&self, id: u32) -> Result<Arc<Job>, ApiError> {
+        let found = lock(&self.jobs).iter().find(|job| job.id == id).cloned();
+        found.ok_or_else(|| ApiError::NotFound(format!("no import {id} is under way")))
+    }
+}
+
+impl Job {
+    /// Ends it; what it found is forgotten.
+    pub(crate) fn end(&self) {
+        self.ended.cancel();
+    }
+
+    /// Until it is ended, or forgotten.
+    async fn left(&self) {
+        loop {
+            tokio::select! {
+                () = self.ended.cancelled() => return,
+                () = tokio::time::sleep(FORGOTTEN / 10) => {}
+            }
+            if lock(&self.found).asked.elapsed() > FORGOTTEN {
+                return;
+            }
+        }
+    }
+
+    fn look_through(&self, desk: &Desk<'_>, cards: Vec<FileCard>, mut known: HashSet<String>) {
+        for card in cards {
+            if desk.is_left() {
+                return;
+            }
+            let name: String = card.name.trim().chars().take(NAME_LIMIT).collect();
+            let outcome =
+                if known.insert(key(card.name.trim(), &card.request, card.choices.as_ref())) {
+                    let asked = (card.request, card.choices);
+                    card_file::solve(&desk.anew(), &card.name, &card.note, asked).map(Some)
+                } else {
+                    Ok(None)
+                };
+            let mut found = lock(&self.found);
+            let (fate, reason) = match outcome {
+                Ok(Some(new)) => {
+                    found.keep.push(new);
+                    (Fate::New, None)
+                }
+                Ok(None) => (Fate::Duplicate, None),
+                Err(errors) => {
+                    let reasons: Vec<String> = errors.iter().map(ToString::to_string).collect();
+                    (Fate::Unusable, Some(reasons.join("; ").chars().take(REASON_LIMIT).collect()))
+                }
+            };
+            found.lines.push(ImportLine { name, fate, reason });
+        }
+    }
+
+    /// How far it is, with some of its lines.
+    pub(crate) fn report(&self, from: usize, limit: usize) -> ImportReport {
+        let mut found = lock(&self.found);
+        found.asked = Instant::now();
+        let count = |fate| found.lines.iter().filter(|line| line.fate == fate).count();
+        ImportReport {
+            id: self.id,
+            stage: found.stage,
+            total: self.total,
+            done: found.lines.len(),
+            new: count(Fate::New),
+            duplicates: count(Fate::Duplicate),
+            unusable: count(Fate::Unusable),
+            from,
+            lines: found.lines.iter().skip(from).take(limit).cloned().collect(),
+        }
+    }
+
+    /// Hands over what is to be kept, once; `write` says whether it was.
+    ///
+    /// # Errors
+    /// Not yet or not any more, or what `write` says: then it is still there to be kept.
+    pub(crate) fn keep<E>(
+        &self,
+        write: impl FnOnce(&[NewCard]) -> Result<(), E>,
+    ) -> Result<(), ApiError>
+    where
+        ApiError: From<E>,
+    {
+        let new = {
+            let mut found = lock(&self.found);
+            match found.stage {
+                Stage::Ready => {}
+                Stage::Looking => return Err(ApiError::Conflict("the file is still being read")),
+                Stage::Keeping | Stage::Kept => {
+                    return Err(ApiError::Conflict("it is kept already"));
+                }
+                Stage::Failed => return Err(ApiError::Conflict("it could not be read")),
+            }
+            found.stage = Stage::Keeping;
+            std::mem::take(&mut found.keep)
+        };
+        let outcome = write(&new);
+        let mut found = lock(&self.found);
+        if outcome.is_ok() {
+            found.stage = Stage::Kept;
+        } else {
+            found.keep = new;
+            found.stage = Stage::Ready;
+        }
+        Ok(outcome?)
+    }
+}
+
+/// What makes two cards the same.
+fn key(name: &str, request: &PlanRequest, choices: Option<&PrepChoices>) -> String {
+    // What has no text is like nothing else that was asked for.
+    serde_json::to_string(&(name, request, choices)).unwrap_or_default()
+}
+
+/// The cards of a box, as they are told apart.
+fn keys(found: &CardBox) -> HashSet<String> {
+    found.cards.iter().map(|c| key(&c.name, &c.request, c.choices.as_ref())).collect()
+}
+
+/// Of cards to be kept, those that a box does not hold.
+pub(crate) fn still_new(cards: &[NewCard], present: &CardBox) -> Vec<NewCard> {
+    let known = keys(present);
+    let is_new = |c: &&NewCard| !known.contains(&key(&c.name, &c.request, c.choices.as_ref()));
+    cards.iter().filter(is_new).cloned().collect()
+}
