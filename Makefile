@@ -7,12 +7,19 @@ SHELL := /bin/bash
 
 PORT ?= 4747
 ROUNDS ?= 20
+FUZZ_SECONDS ?= 600
+EXAMPLES ?= 100
+SCHEMA_PORT ?= 4748
 TOOLS := target/tools
 DENY := $(TOOLS)/bin/cargo-deny
 MACHETE := $(TOOLS)/bin/cargo-machete
+SCHEMATHESIS := $(TOOLS)/schemathesis/bin/st
+FUZZ := $(TOOLS)/bin/cargo-fuzz
+# Only the library in C can break memory: nothing of ours is unsafe.
+FUZZ_RUN := RUSTUP_TOOLCHAIN=nightly $(FUZZ) run --sanitizer none --target-dir target/fuzz/build
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test soak check bench codegen build build-web shots browser clean
+.PHONY: help demo test soak fuzz schema check bench codegen build build-web shots browser clean
 
 help: ## Shows this list
 	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -48,6 +55,19 @@ soak: ## Draws new cases for the properties, ROUNDS times; what fails is written
 	  PROPTEST_RNG_SEED=$$(( $$(date +%s) + round )) cargo test --workspace --locked --exclude cindo-server --exclude cindo-e2e; \
 	done
 
+fuzz: $(FUZZ) ## Fuzzes the readers of outside data, FUZZ_SECONDS each; needs a nightly compiler
+	for target in ask file; do \
+	  mkdir -p target/fuzz/corpus/$$target; \
+	  $(FUZZ_RUN) $$target target/fuzz/corpus/$$target fuzz/seeds/$$target -- \
+	    -dict=fuzz/ask.dict -max_total_time=$(FUZZ_SECONDS) -timeout=5 -rss_limit_mb=1024 -max_len=32768; \
+	done
+
+schema: build-web $(SCHEMATHESIS) ## Drives the API by its own description, EXAMPLES for each address
+	cargo build --locked --package cindo-server
+	log=$$(mktemp); ./target/debug/cindo serve --demo --port $(SCHEMA_PORT) >/dev/null 2>$$log & server=$$!; \
+	  trap "kill $$server; rm -f $$log" EXIT; sleep 2; \
+	  $(SCHEMATHESIS) run openapi.json --url http://127.0.0.1:$(SCHEMA_PORT) --max-examples $(EXAMPLES) --seed 1
+
 check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated files
 	cargo fmt --all --check
 	cargo clippy --workspace --all-targets --locked -- -D warnings
@@ -59,6 +79,13 @@ check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated
 
 $(DENY):
 	cargo install --quiet --locked --root $(TOOLS) cargo-deny@0.20.2
+
+$(SCHEMATHESIS):
+	python3 -m venv $(TOOLS)/schemathesis
+	$(TOOLS)/schemathesis/bin/pip install --quiet schemathesis==4.32.5
+
+$(FUZZ):
+	cargo install --quiet --locked --root $(TOOLS) cargo-fuzz@0.13.2
 
 $(MACHETE):
 	cargo install --quiet --locked --root $(TOOLS) cargo-machete@0.9.2

@@ -38,7 +38,7 @@ const layers = LAYERS.map((layer, i) => {
 });
 
 export default tseslint.config(
-  { ignores: ["dist", "src/api/schema.gen.ts", "*.config.*"] },
+  { ignores: ["dist", "codegen.mjs", "src/api/schema.gen.ts", "*.config.*"] },
   tseslint.configs.strictTypeChecked,
   hooks.configs.flat.recommended,
   {

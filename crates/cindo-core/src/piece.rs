@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::catalogue::{Catalogue, Cut, Profile, Species};
-use crate::error::Problems;
+use crate::error::{FieldError, Problems};
 use crate::say::{GRAMS, MM};
 use cindo_heat::ice::FREEZING_C;
 
@@ -43,23 +43,29 @@ pub struct Piece {
     /// Id of the cut.
     pub cut: String,
     /// Thickness at the thickest place, mm, 4 to 120.
+    #[cfg_attr(feature = "schema", schema(minimum = 4, maximum = 120))]
     pub thickness_mm: f64,
     /// Width across, mm, 5 to 400; the usual one of the cut when left out. Of a whole fish: its depth.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 5, maximum = 400))]
     pub width_mm: Option<f64>,
     /// Length, mm, 20 to 1500.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 20, maximum = 1500))]
     pub length_mm: Option<f64>,
     /// Weight of one piece, g, 5 to 10 000.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 5, maximum = 10_000))]
     pub weight_g: Option<f64>,
     /// Whether the skin is on.
     #[serde(default)]
     pub skin: bool,
     /// Temperature at the start, °C, −40 to 25; below −0.9 °C part of its water is ice.
+    #[cfg_attr(feature = "schema", schema(minimum = -40, maximum = 25))]
     pub start_c: f64,
     /// How many pieces, 1 to 60.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 60))]
     pub count: Option<u32>,
     /// Whether it was frozen against parasites.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -69,6 +75,7 @@ pub struct Piece {
     pub thickness_measured: Option<bool>,
     /// Thickness of the thin end, mm, 3 up to the thickness.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 3, maximum = 120))]
     pub tail_mm: Option<f64>,
     /// Whether it is stuffed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -132,7 +139,7 @@ pub(crate) fn look_up<'a>(
     let species =
         problems.named("piece.species", KIND, &piece.species, &catalogue.species, |s| &s.id);
     let cut = problems.named("piece.cut", "a cut", &piece.cut, &catalogue.cuts, |c| &c.id);
-    check_figures(piece, problems);
+    let figures = problems.absorb(check_figures(piece));
     if piece.skin && cut.is_some_and(|c| !c.can_have_skin) {
         problems.add("piece.skin", "this cut has no skin; set it to false");
     }
@@ -143,10 +150,15 @@ pub(crate) fn look_up<'a>(
         );
     }
     let board = Board { species: species?, cut: cut? };
-    check_size(&board, piece, problems);
+    // Of figures out of range no piece can be made, nor its length told.
+    if figures.is_some() {
+        check_size(&board, piece, problems);
+    }
     Some(board)
 }
 
+/// Lightest and heaviest piece, g.
+const WEIGHT_G: (f64, f64) = (5.0, 10_000.0);
 /// Longest piece, mm.
 const LONGEST_MM: f64 = 1500.0;
 /// Shares of its box that a piece can fill, with room for what a cook's ruler and scales are off.
@@ -162,13 +174,21 @@ fn check_size(board: &Board<'_>, piece: &Piece, problems: &mut Problems) {
     if let (Some(length_mm), Some(weight_g)) = (piece.length_mm, piece.weight_g) {
         let (low, high) = FILLS;
         let allowed = at_most_g(length_mm / 1000.0, low)..=at_most_g(length_mm / 1000.0, high);
-        if !allowed.contains(&weight_g) {
+        if *allowed.end() < WEIGHT_G.0 {
+            problems.add(
+                "piece.length_mm",
+                format!(
+                    "so short, narrow and thin a piece would weigh less than {:.0}{GRAMS}, the least allowed: make it longer, wider or thicker",
+                    WEIGHT_G.0
+                ),
+            );
+        } else if !allowed.contains(&weight_g) {
             problems.add(
                 "piece.weight_g",
                 format!(
                     "a piece of this thickness, width and length does not weigh that; allowed are {:.0} to {:.0}{GRAMS}",
-                    allowed.start().ceil(),
-                    allowed.end().floor()
+                    allowed.start().ceil().max(WEIGHT_G.0),
+                    allowed.end().floor().min(WEIGHT_G.1)
                 ),
             );
         }
@@ -188,12 +208,16 @@ fn check_size(board: &Board<'_>, piece: &Piece, problems: &mut Problems) {
     }
 }
 
-fn check_figures(piece: &Piece, problems: &mut Problems) {
+/// Coldest that a piece may be, °C.
+pub(crate) const COLDEST_C: f64 = -40.0;
+
+fn check_figures(piece: &Piece) -> Result<(), Vec<FieldError>> {
+    let mut problems = Problems::new();
     problems.range("piece.thickness_mm", piece.thickness_mm, 4.0, 120.0, "mm");
     for (field, value, low, high, unit) in [
         ("piece.width_mm", piece.width_mm, 5.0, 400.0, "mm"),
         ("piece.length_mm", piece.length_mm, 20.0, 1500.0, "mm"),
-        ("piece.weight_g", piece.weight_g, 5.0, 10_000.0, "g"),
+        ("piece.weight_g", piece.weight_g, WEIGHT_G.0, WEIGHT_G.1, "g"),
         ("piece.count", piece.count.map(f64::from), 1.0, 60.0, "pieces"),
         ("piece.tail_mm", piece.tail_mm, 3.0, piece.thickness_mm.max(3.0), "mm"),
     ] {
@@ -201,5 +225,6 @@ fn check_figures(piece: &Piece, problems: &mut Problems) {
             problems.range(field, value, low, high, unit);
         }
     }
-    problems.range("piece.start_c", piece.start_c, -40.0, 25.0, "°C");
+    problems.range("piece.start_c", piece.start_c, COLDEST_C, 25.0, "°C");
+    problems.finish()
 }

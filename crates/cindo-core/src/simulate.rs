@@ -34,21 +34,27 @@ pub struct SimulateRequest {
     #[serde(default)]
     pub constant: Option<ConstantProperties>,
     /// Full thickness or diameter, mm, 1 to 300.
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 300))]
     pub thickness_mm: f64,
     /// 0 slab, 1 cylinder, 2 sphere, and between.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 2))]
     pub shape_exponent: f64,
     /// Whether only `top` is given and acts all round.
     #[serde(default)]
     pub symmetric: bool,
     /// Temperature at the start, °C, −60 to 60 (with `constant` to 500).
+    #[cfg_attr(feature = "schema", schema(minimum = -60, maximum = 500))]
     pub start_c: f64,
     /// Height above sea level, m, −430 to 5500.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = -430, maximum = 5500))]
     pub altitude_m: f64,
     /// What happens, in order.
+    #[cfg_attr(feature = "schema", schema(min_items = 1, max_items = 200))]
     pub phases: Vec<SimulatePhase>,
     /// Time between samples, s, 0.1 and up.
+    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 172_800))]
     pub every_s: f64,
 }
 
@@ -58,6 +64,7 @@ pub struct SimulateRequest {
 #[serde(deny_unknown_fields)]
 pub struct SimulatePhase {
     /// How long, s.
+    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 172_800))]
     pub duration_s: f64,
     /// The lower face; left out when symmetric, insulated when left out of a slab.
     #[serde(default)]

@@ -7,13 +7,17 @@ use serde::{Deserialize, Serialize};
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Composition {
-    /// Water, kg/kg, 0 to 1.
+    /// Water, kg/kg, 0 to 1; in a row of the catalogue g per 100 g.
+    #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub water: f64,
-    /// Protein, kg/kg, 0 to 1.
+    /// Protein, kg/kg, 0 to 1; in a row of the catalogue g per 100 g.
+    #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub protein: f64,
-    /// Fat, kg/kg, 0 to 1.
+    /// Fat, kg/kg, 0 to 1; in a row of the catalogue g per 100 g.
+    #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub fat: f64,
-    /// Ash, kg/kg, 0 to 1.
+    /// Ash, kg/kg, 0 to 1; in a row of the catalogue g per 100 g.
+    #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub ash: f64,
 }
 
@@ -119,10 +123,13 @@ pub struct Properties {
 #[serde(deny_unknown_fields)]
 pub struct ConstantProperties {
     /// Thermal conductivity, W/(m K), 0.01 to 500.
+    #[cfg_attr(feature = "schema", schema(minimum = 0.01, maximum = 500))]
     pub k: f64,
     /// Density, kg/m³, 1 to 20 000.
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20_000))]
     pub rho: f64,
     /// Specific heat, J/(kg K), 100 to 20 000.
+    #[cfg_attr(feature = "schema", schema(minimum = 100, maximum = 20_000))]
     pub cp: f64,
 }
 

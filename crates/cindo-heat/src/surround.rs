@@ -15,23 +15,30 @@ const LEWIS_J_M3K: f64 = 1007.0 * 0.9;
 #[serde(deny_unknown_fields)]
 pub struct Face {
     /// Film coefficient, W/(m² K), 0 to 1e6.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1_000_000))]
     pub h: f64,
     /// Temperature of the medium, °C.
+    #[cfg_attr(feature = "schema", schema(minimum = -60, maximum = 600))]
     pub medium_c: f64,
     /// Emissivity, 0 to 1.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
     pub emissivity: f64,
     /// Temperature of what radiates at the face, °C; `medium_c` when left out.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = -60, maximum = 1000))]
     pub radiant_c: Option<f64>,
     /// Share of a free wet surface, 0 to 1.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
     pub wet: f64,
     /// Partial pressure of water vapour around it, Pa.
     #[serde(default = "default_vapour_pa")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 101_325))]
     pub vapour_pa: f64,
     /// Thermal resistance of a coat between the flesh and the film (batter, salt, paper), m² K/W.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 10))]
     pub coat_m2k_w: f64,
 }
 

@@ -6,8 +6,11 @@ use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::http::header::{self, HeaderMap, HeaderName};
 use actix_web::http::{Method, Uri};
 use actix_web::middleware::Next;
+use actix_web::web::Data;
 use actix_web::{Error, HttpMessage};
+use utoipa::openapi::OpenApi;
 
+use crate::assets;
 use crate::error::ApiError;
 
 /// Says which page a browser sends a request for.
@@ -48,13 +51,14 @@ fn check(request: &ServiceRequest) -> Result<(), ApiError> {
     if text(headers, &header::CONTENT_ENCODING).is_some_and(|coding| coding != "identity") {
         return Err(ApiError::Unsupported("send the body as it is, not packed"));
     }
-    let changes = !matches!(*request.method(), Method::GET | Method::HEAD | Method::OPTIONS);
-    // A browser asks before it lets another page delete; everything else has to say that it is JSON.
-    if changes
-        && *request.method() != Method::DELETE
-        && !request.content_type().eq_ignore_ascii_case("application/json")
-    {
-        return Err(ApiError::Unsupported("send application/json"));
+    // A browser asks before it lets another page delete; everything else that changes has to say that it
+    // is JSON.
+    let says_type = matches!(*request.method(), Method::POST | Method::PUT | Method::PATCH);
+    if says_type && !request.content_type().eq_ignore_ascii_case("application/json") {
+        let description = request.app_data::<Data<OpenApi>>();
+        return Err(description
+            .and_then(|description| assets::wrong_method(request.request(), description))
+            .unwrap_or(ApiError::Unsupported("send application/json")));
     }
     Ok(())
 }

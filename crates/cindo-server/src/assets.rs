@@ -32,12 +32,7 @@ pub(crate) async fn serve(
     let last = path.rsplit('/').next().unwrap_or_default();
     let missing = || ApiError::NotFound(format!("there is nothing at /{path}"));
     if path.starts_with("api/") || path == "api" {
-        return Err(match methods_of(&description, path) {
-            Some(allowed) => {
-                ApiError::MethodNotAllowed { method: request.method().to_string(), allowed }
-            }
-            None => missing(),
-        });
+        return Err(refusal(&request, &description));
     }
     if *request.method() != actix_web::http::Method::GET
         && *request.method() != actix_web::http::Method::HEAD
@@ -63,8 +58,26 @@ pub(crate) async fn serve(
     Ok(respond(&request, name, plain))
 }
 
-/// Methods that a path of the API takes, if there is such a path.
+/// Why nothing answers at a path of the API.
+pub(crate) fn refusal(request: &HttpRequest, description: &OpenApi) -> ApiError {
+    let missing = || ApiError::NotFound(format!("there is nothing at {}", request.path()));
+    wrong_method(request, description).unwrap_or_else(missing)
+}
+
+/// What is wrong with the method, where the path is there and does not take it.
+pub(crate) fn wrong_method(request: &HttpRequest, description: &OpenApi) -> Option<ApiError> {
+    let path = request.match_info().unprocessed().trim_start_matches('/');
+    let path = if path.is_empty() { request.path().trim_start_matches('/') } else { path };
+    let method = request.method().to_string();
+    let allowed = methods_of(description, path).filter(|allowed| !allowed.contains(&method));
+    allowed.map(|allowed| ApiError::MethodNotAllowed { method, allowed })
+}
+
+/// Methods that a path of the API takes, if there is such a path. A path that stands in the description
+/// as it is takes only its own.
 fn methods_of(description: &OpenApi, path: &str) -> Option<String> {
+    let is_literal = |template: &str| template.trim_matches('/') == path;
+    let stands = description.paths.paths.keys().any(|template| is_literal(template));
     let fits = |template: &str| {
         let (mut given, mut wanted) = (path.split('/'), template.trim_matches('/').split('/'));
         loop {
@@ -78,7 +91,11 @@ fn methods_of(description: &OpenApi, path: &str) -> Option<String> {
     if path == "api/openapi.json" {
         return Some("GET, HEAD".to_owned());
     }
-    let items = description.paths.paths.iter().filter(|(template, _)| fits(template));
+    let items = description
+        .paths
+        .paths
+        .iter()
+        .filter(|(template, _)| if stands { is_literal(template) } else { fits(template) });
     let mut allowed: Vec<&str> = Vec::new();
     for (_, item) in items {
         for (name, operation) in [

@@ -10,7 +10,7 @@ use utoipa::ToSchema;
 use crate::solver::Desk;
 
 /// Name of the format in the file.
-const FORMAT: &str = "cindo-cards";
+pub(crate) const FORMAT: &str = "cindo-cards";
 /// Version of the format that this program writes and reads.
 const VERSION: u32 = 2;
 /// Most cards in one file.
@@ -26,11 +26,13 @@ pub(crate) struct CardFile {
     /// `cindo-cards`.
     pub(crate) format: String,
     /// 2; 1 had no `choices` and is read too.
+    #[schema(minimum = 1, maximum = 2)]
     pub(crate) version: u32,
     /// Cards that did not read back when the file was written, for its readers only.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub(crate) left_out: Vec<String>,
     /// The cards.
+    #[schema(max_items = 20_000)]
     pub(crate) cards: Vec<FileCard>,
 }
 
@@ -125,6 +127,9 @@ pub(crate) fn open(file: CardFile) -> Result<Vec<FileCard>, Vec<FieldError>> {
     let mut problems = Problems::new();
     if file.format != FORMAT {
         problems.add("format", format!("this is not a card box; its format must be `{FORMAT}`"));
+    }
+    if file.version == 0 {
+        problems.add("version", format!("there is no version 0; allowed are 1 to {VERSION}"));
     }
     if file.version > VERSION {
         problems.add(

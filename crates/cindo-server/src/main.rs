@@ -80,10 +80,7 @@ fn main() -> ExitCode {
         Command::Simulate { file } => {
             answer(&file, |request| simulate_in(Some(&budget()), &request))
         }
-        Command::Openapi => openapi::document()
-            .to_pretty_json()
-            .map_err(|e| fail(&e.to_string()))
-            .and_then(|json| print(&json)),
+        Command::Openapi => describe(),
     };
     outcome.err().unwrap_or(ExitCode::SUCCESS)
 }
@@ -91,6 +88,13 @@ fn main() -> ExitCode {
 fn fail(message: &str) -> ExitCode {
     eprintln!("cindo: {message}");
     ExitCode::FAILURE
+}
+
+/// Prints the API's description.
+fn describe() -> Result<(), ExitCode> {
+    let catalogue = Catalogue::embedded().map_err(|e| fail(&e.to_string()))?;
+    let json = openapi::document(&catalogue).to_pretty_json();
+    print(&json.map_err(|e| fail(&e.to_string()))?)
 }
 
 /// What one answer may cost, here as on the server.
@@ -104,7 +108,7 @@ fn known<Q, A>(
     solve: impl FnOnce(Bench<'_>, &Q) -> Result<A, Vec<FieldError>>,
 ) -> Result<(), ExitCode>
 where
-    Q: serde::de::DeserializeOwned,
+    Q: serde::de::DeserializeOwned + utoipa::ToSchema,
     A: Serialize,
 {
     let catalogue = Catalogue::embedded().map_err(|e| fail(&e.to_string()))?;
@@ -117,7 +121,7 @@ fn answer<Q, A>(
     solve: impl FnOnce(Q) -> Result<A, Vec<FieldError>>,
 ) -> Result<(), ExitCode>
 where
-    Q: serde::de::DeserializeOwned,
+    Q: serde::de::DeserializeOwned + utoipa::ToSchema,
     A: Serialize,
 {
     let bad = |errors: Vec<FieldError>| {

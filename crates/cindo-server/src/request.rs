@@ -1,7 +1,13 @@
 //! Reading JSON requests: what is wrong names its field.
 
+use std::collections::BTreeMap;
+
 use cindo_core::error::FieldError;
 use serde::de::DeserializeOwned;
+use serde_json::Value;
+use utoipa::ToSchema;
+use utoipa::openapi::schema::{ArrayItems, SchemaType, Type};
+use utoipa::openapi::{RefOr, Schema};
 
 /// Why a request could not be read.
 #[derive(Debug)]
@@ -22,12 +28,7 @@ impl From<Misread> for FieldError {
 }
 
 /// Parses a request body.
-pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Misread> {
-    // The reader would take a list for an object whose fields it names in their order.
-    if bytes.iter().find(|byte| !byte.is_ascii_whitespace()) == Some(&b'[') {
-        let message = "a list; it must be an object".to_owned();
-        return Err(Misread::Field(FieldError { field: "body".to_owned(), message }));
-    }
+pub(crate) fn parse<T: DeserializeOwned + ToSchema>(bytes: &[u8]) -> Result<T, Misread> {
     let mut reader = serde_json::Deserializer::from_slice(bytes);
     let value: T = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();
@@ -40,7 +41,60 @@ pub(crate) fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Misread> {
         Misread::Field(FieldError { field: short(&field(&path, &message), 120), message })
     })?;
     reader.end().map_err(|e| Misread::NotJson(plain(&e)))?;
+    if bytes.contains(&b'[') {
+        let raw = serde_json::from_slice(bytes).map_err(|e| Misread::NotJson(plain(&e)))?;
+        if let Some(at) = Shapes::of::<T>().list_for_object(&T::schema(), &raw) {
+            let field = if at.is_empty() { "body".to_owned() } else { short(&at[1..], 120) };
+            let message = "a list; it must be an object".to_owned();
+            return Err(Misread::Field(FieldError { field, message }));
+        }
+    }
     Ok(value)
+}
+
+/// What a request is made of. The reader takes a list for an object whose fields it names in their
+/// order; nobody means that.
+struct Shapes(BTreeMap<String, RefOr<Schema>>);
+
+impl Shapes {
+    fn of<T: ToSchema>() -> Self {
+        let mut parts = Vec::new();
+        T::schemas(&mut parts);
+        Self(parts.into_iter().collect())
+    }
+
+    /// Where a list stands for an object: its path, with a dot before each part.
+    fn list_for_object(&self, shape: &RefOr<Schema>, value: &Value) -> Option<String> {
+        let shape = match shape {
+            RefOr::Ref(part) => {
+                let name = part.ref_location.rsplit('/').next()?;
+                return self.list_for_object(self.0.get(name)?, value);
+            }
+            RefOr::T(shape) => shape,
+        };
+        let under = |name: &str, shape: &RefOr<Schema>, value: &Value| {
+            self.list_for_object(shape, value).map(|at| format!(".{name}{at}"))
+        };
+        match (shape, value) {
+            (Schema::Object(object), Value::Array(_)) => {
+                matches!(object.schema_type, SchemaType::Type(Type::Object)).then(String::new)
+            }
+            (Schema::Object(object), Value::Object(fields)) => {
+                fields.iter().find_map(|(name, value)| {
+                    object.properties.get(name).and_then(|shape| under(name, shape, value))
+                })
+            }
+            (Schema::Array(list), Value::Array(items)) => {
+                let ArrayItems::RefOrSchema(shape) = &list.items else { return None };
+                items.iter().enumerate().find_map(|(i, item)| under(&i.to_string(), shape, item))
+            }
+            // Of a part that may be left out, or of several kinds.
+            (Schema::OneOf(kinds), value) => {
+                kinds.items.iter().find_map(|shape| self.list_for_object(shape, value))
+            }
+            _ => None,
+        }
+    }
 }
 
 /// Longest that the reader's message is repeated, characters: it lists what is allowed.
@@ -55,7 +109,7 @@ fn field(path: &str, message: &str) -> String {
         .and_then(|rest| rest.split('`').next());
     match (base, named) {
         ("", None) => "body".to_owned(),
-        // A list where an object belongs: no field of the request is meant.
+        // In a list where an object belongs no field of the request is meant.
         (base, _) if base.starts_with('[') => "body".to_owned(),
         ("", Some(name)) => name.to_owned(),
         (base, Some(name)) if base.rsplit('.').next() == Some(name) => base.to_owned(),
@@ -113,6 +167,11 @@ mod tests {
             ),
             ("{".to_owned(), "body"),
             ("[1]".to_owned(), "body"),
+            (r#"[{"species":"cod","cut":"loin","thickness_mm":30,"start_c":5,"skin":false},"sear",50]"#.to_owned(), "body"),
+            (
+                r#"{"piece":["cod","loin",30,false,5],"method":"sear","doneness":50}"#.to_owned(),
+                "piece",
+            ),
             (String::new(), "body"),
         ] {
             let (got, message) = complaint(&json);

@@ -18,6 +18,7 @@ use tracing::Span;
 use tracing_actix_web::{RequestId, RootSpanBuilder, TracingLogger};
 use tracing_appender::non_blocking::NonBlockingBuilder;
 use tracing_subscriber::EnvFilter;
+use utoipa::openapi::OpenApi;
 use utoipa_actix_web::AppExt;
 
 use crate::config::ServeConfig;
@@ -75,10 +76,10 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     }
     let store = Data::new(store);
     let lanes = Lanes::default();
+    let description = Data::new(openapi::document(&catalogue));
     let solver = Data::new(Solver::new(catalogue, lanes.clone()));
     let imports = Data::new(Arc::new(Imports::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
-    let description = Data::new(openapi::document());
     let server = HttpServer::new(move || {
         App::new()
             .wrap(from_fn(access::guard))
@@ -95,8 +96,11 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(description.clone())
             .app_data(imports.clone())
             .app_data(large_bodies.clone())
-            .app_data(web::PathConfig::default().error_handler(|error, _| {
-                ApiError::NotFound(format!("nothing has this number: {error}")).into()
+            .app_data(web::PathConfig::default().error_handler(|_not_a_number, request| {
+                match request.app_data::<Data<OpenApi>>() {
+                    Some(description) => assets::refusal(request, description).into(),
+                    None => ApiError::internal("no description").into(),
+                }
             }))
             .app_data(web::QueryConfig::default().error_handler(|error, _| {
                 ApiError::Invalid(vec![cindo_core::error::FieldError {
@@ -202,8 +206,6 @@ impl RootSpanBuilder for OneLine {
     }
 }
 
-async fn get_openapi(
-    description: Data<utoipa::openapi::OpenApi>,
-) -> web::Json<utoipa::openapi::OpenApi> {
+async fn get_openapi(description: Data<OpenApi>) -> web::Json<OpenApi> {
     web::Json((**description).clone())
 }

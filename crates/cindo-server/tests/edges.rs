@@ -269,18 +269,51 @@ impl Generator {
 }
 
 /// Checks of answers against the committed description, one for each name.
-struct Promises(Map<String, Value>);
+struct Promises {
+    components: Map<String, Value>,
+    paths: Value,
+}
 
 impl Promises {
     fn read() -> Self {
         let text = include_str!("../../../openapi.json");
         let description: Value = serde_json::from_str(text).unwrap();
-        Self(description["components"].as_object().unwrap().clone())
+        let components = description["components"].as_object().unwrap().clone();
+        Self { components, paths: description["paths"].clone() }
     }
 
+    /// What is promised of an answer or a part.
     fn of(&self, name: &str) -> Validator {
         let reference = format!("#/components/schemas/{name}");
-        jsonschema::validator_for(&json!({ "$ref": reference, "components": self.0 })).unwrap()
+        jsonschema::validator_for(&json!({ "$ref": reference, "components": self.components }))
+            .unwrap()
+    }
+
+    /// What may be asked at an address.
+    fn asked(&self, address: &str) -> Validator {
+        let content = &self.paths[address]["post"]["requestBody"]["content"];
+        let reference = content["application/json"]["schema"]["$ref"].as_str().unwrap();
+        self.of(reference.rsplit('/').next().unwrap())
+    }
+
+    /// Every number of a part with its ends: path, lowest, highest.
+    fn ends(&self, schema: &Value, path: &str, found: &mut Vec<(String, f64, f64)>) {
+        if let Some(reference) = schema["$ref"].as_str() {
+            let name = reference.rsplit('/').next().unwrap();
+            return self.ends(&self.components["schemas"][name], path, found);
+        }
+        if let (Some(low), Some(high)) = (schema["minimum"].as_f64(), schema["maximum"].as_f64()) {
+            found.push((path.to_owned(), low, high));
+        }
+        for (name, part) in schema["properties"].as_object().into_iter().flatten() {
+            self.ends(part, &format!("{path}/{name}"), found);
+        }
+        for kind in schema["oneOf"].as_array().into_iter().flatten() {
+            self.ends(kind, path, found);
+        }
+        if !schema["items"].is_null() {
+            self.ends(&schema["items"], &format!("{path}/0"), found);
+        }
     }
 }
 
@@ -330,6 +363,7 @@ fn attack(requests: u64, seed: u64) {
                 let mut known: Map<String, Value> = Map::new();
                 let mut checks: Vec<(&str, Validator)> = Vec::new();
                 let refusal = promises.of("Problem");
+                let mut asks: Vec<(&str, Validator)> = Vec::new();
                 let mut generator = Generator::new(catalogue, seed + thread);
                 for i in 0..requests / threads {
                     let (address, request, name) = generator.request();
@@ -343,6 +377,13 @@ fn attack(requests: u64, seed: u64) {
                         known.entry(format!("{name} {}", answer.status)).or_insert(json!(0));
                     *count = json!(count.as_u64().unwrap() + 1);
                     let body = answer.json();
+                    if !asks.iter().any(|(known, _)| *known == address) {
+                        asks.push((address, promises.asked(address)));
+                    }
+                    let (_, ask) = asks.iter().find(|(known, _)| *known == address).unwrap();
+                    if answer.status == 200 && !ask.is_valid(&request) {
+                        panic!("{}", about("answered, and the description refuses it".to_owned()));
+                    }
                     match answer.status {
                         200 => {
                             assert!(
@@ -387,6 +428,124 @@ fn attack(requests: u64, seed: u64) {
 #[test]
 fn requests_at_the_edges_are_answered_as_promised() {
     attack(REQUESTS, 20_261_125);
+}
+
+/// What the description says of a number is what is checked: its ends are in range, and just past them
+/// is refused on its field.
+#[test]
+fn every_described_end_is_the_one_that_is_checked() {
+    let server = Server::demo();
+    let promises = Promises::read();
+    let piece = json!({ "species": "cod", "cut": "loin", "thickness_mm": 120.0, "start_c": 5.0 });
+    let still = json!({ "piece": piece, "freezer": "still", "freezer_c": -18.0 });
+    let plan = json!({ "piece": piece, "method": "poach", "doneness": 60.0, "brief": true });
+    let face = json!({ "h": 10.0, "medium_c": 20.0 });
+    let phases = json!([{ "duration_s": 1.0, "bottom": face, "top": face }]);
+    let fish = json!({ "water": 0.8, "protein": 0.18, "fat": 0.01, "ash": 0.01 });
+    let salt = |salting: &str| json!({ "piece": piece, "salt": { "salting": salting } });
+    let thaw = |place: &str| json!({ "piece": piece, "thaw": { "place": place } });
+    // Of two bases for one address, each end has to suit one.
+    let bases = [
+        ("/api/plan", vec![plan.clone()]),
+        ("/api/compare", vec![json!({ "piece": piece, "doneness": 60.0 })]),
+        ("/api/backwards", vec![json!({ "plan": plan, "ask": "heat", "ready_s": 900.0 })]),
+        (
+            "/api/ladder",
+            vec![json!({ "plan": plan, "from_mm": 4.0, "to_mm": 120.0, "step_mm": 20.0 })],
+        ),
+        ("/api/prep", ["fridge", "cold_water"]
+                .map(|place| json!({ "plan": plan, "choices": { "thaw": { "place": place }, "salt": { "salting": "wet_brine" } } }))
+                .to_vec(),
+        ),
+        ("/api/salt", vec![salt("wet_brine"), salt("quick"), salt("equilibrium")]),
+        ("/api/thaw", vec![thaw("fridge"), thaw("cold_water")]),
+        ("/api/freeze", vec![still]),
+        (
+            "/api/fish/buy",
+            vec![
+                json!({ "species": "cod", "guests": 4, "portion_g": 160.0, "served": "filleted" }),
+            ],
+        ),
+        (
+            "/api/simulate",
+            vec![
+                json!({ "composition": fish, "thickness_mm": 20.0, "start_c": 5.0, "phases": phases, "every_s": 1.0 }),
+                json!({ "constant": { "k": 0.5, "rho": 1050.0, "cp": 3600.0 }, "thickness_mm": 20.0, "start_c": 5.0, "phases": phases, "every_s": 1.0 }),
+            ],
+        ),
+    ];
+    let mut checked = 0;
+    for (address, bases) in bases {
+        let content = &promises.paths[address]["post"]["requestBody"]["content"];
+        let mut ends = Vec::new();
+        promises.ends(&content["application/json"]["schema"], "", &mut ends);
+        for (path, low, high) in ends {
+            let field = path[1..].replace('/', ".");
+            // Whether a base with this number is refused for its range.
+            let refused = |base: &Value, value: f64| {
+                let mut request = base.clone();
+                let mut at = &mut request;
+                for name in path[1..].split('/') {
+                    at = match name.parse::<usize>() {
+                        Ok(i) => &mut at[i],
+                        Err(_) => &mut at[name],
+                    };
+                }
+                *at = if value.fract() == 0.0 { json!(value as i64) } else { json!(value) };
+                let answer = server.post(address, &request.to_string());
+                let errors = answer.json()["errors"].as_array().cloned().unwrap_or_default();
+                errors.iter().any(|e| {
+                    let message = e["message"].as_str().unwrap();
+                    e["field"] == json!(field)
+                        && (message.contains("out of range") || message.contains("expected"))
+                })
+            };
+            let step = if high - low > 2.0 { 1.0 } else { 0.01 };
+            for (end, past) in [(low, low - step), (high, high + step)] {
+                assert!(bases.iter().all(|base| refused(base, past)), "{address} {field} {past}");
+                assert!(bases.iter().any(|base| !refused(base, end)), "{address} {field} {end}");
+                checked += 1;
+            }
+        }
+    }
+    println!("{checked} ends");
+    assert!(checked > 120, "{checked}");
+}
+
+/// What fuzzing began with and what it found (`make fuzz`): answered or refused in words.
+#[test]
+fn seeds_of_the_fuzzer_are_answered_or_refused_in_words() {
+    let server = Server::demo();
+    let addresses = [
+        &["/api/plan"][..],
+        &["/api/section"],
+        &["/api/compare"],
+        &["/api/backwards"],
+        &["/api/ladder"],
+        &["/api/fish/instead"],
+        &["/api/prep"],
+        &["/api/salt"],
+        &["/api/thaw"],
+        &["/api/freeze", "/api/simulate"],
+    ];
+    let folder = concat!(env!("CARGO_MANIFEST_DIR"), "/../../fuzz/seeds/ask");
+    let (mut answered, mut refused) = (0, 0);
+    for seed in std::fs::read_dir(folder).unwrap() {
+        let text = std::fs::read(seed.unwrap().path()).unwrap();
+        let (which, body) = text.split_first().unwrap();
+        let body = std::str::from_utf8(body).unwrap();
+        for address in addresses[usize::from(which - b'0')] {
+            let answer = server.post(address, body);
+            let said = String::from_utf8_lossy(&answer.body).into_owned();
+            match answer.status {
+                200 => answered += 1,
+                400 | 422 => refused += 1,
+                other => panic!("{address} {body}: {other} {said}"),
+            }
+            assert!(!said.contains("NaN") && !said.contains("inf "), "{address} {body}: {said}");
+        }
+    }
+    assert!(answered >= 10 && refused >= 4, "{answered} answered, {refused} refused");
 }
 
 #[test]

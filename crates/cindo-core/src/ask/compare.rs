@@ -25,9 +25,11 @@ pub struct CompareRequest {
     pub doneness: Option<Doneness>,
     /// Height above sea level, m, −430 to 5500.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -430, maximum = 5500))]
     pub altitude_m: Option<f64>,
     /// Ids of the gear at hand; everything that the catalogue knows when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub gear: Option<Vec<String>>,
     /// Guests at risk eat it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -280,7 +282,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         }
     };
     let quality = judge(setup, &solved.schedule, solved.pull_s, &solved.record);
-    let window_s = compared_window(resolved, &solved);
+    let window_s = compared_window(resolved, &solved.schedule, solved.pull_s, solved.slope);
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);

@@ -87,7 +87,7 @@ pub fn instead<'a>(
     request: &InsteadRequest,
 ) -> Result<InsteadAnswer, Vec<FieldError>> {
     let bench = bench.into();
-    let asked = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
+    let asked = request.plan.without_moments().map_err(|errors| within("plan", errors))?;
     let in_plan = |errors| within("plan", errors);
     let resolved = resolve(bench, &asked).map_err(in_plan)?;
     let ours = resolved.setup.species;

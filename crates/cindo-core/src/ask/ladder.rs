@@ -7,8 +7,9 @@ use super::tempered::TEMPERED_C;
 use crate::bench::Bench;
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Effort, compared_window, solve};
-use crate::setup::{PlanRequest, resolve};
+use crate::plan::{Effort, Root, compared_window, seek};
+use crate::setup::{PlanRequest, Resolved, resolve};
+use crate::timeline::Schedule;
 
 /// One dish, one pan, one doneness over thickness and start.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -19,12 +20,15 @@ pub struct LadderRequest {
     pub plan: PlanRequest,
     /// Thinnest, mm, 4 to 120; 8 mm under the plan's when left out.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 4, maximum = 120))]
     pub from_mm: Option<f64>,
     /// Thickest, mm, up to 120; 10 mm over the plan's when left out.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 4, maximum = 120))]
     pub to_mm: Option<f64>,
     /// Step, mm, 1 to 20; 2 when left out.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20))]
     pub step_mm: Option<f64>,
 }
 
@@ -67,7 +71,31 @@ pub struct LadderAnswer {
 }
 
 /// Most rows of a ladder.
-const MOST_ROWS: u32 = 30;
+const MOST_ROWS: u32 = 20;
+
+/// Minutes grow about so with thickness, between its square (conduction) and its first power (a slow
+/// film), until the rungs themselves tell.
+const LONGER_BY: f64 = 1.6;
+
+/// The rung below: where the search for the next one begins.
+#[derive(Debug, Clone, Copy)]
+struct Below {
+    mm: f64,
+    root: Root,
+    /// The power of the thickness with which minutes grow here.
+    power: f64,
+}
+
+impl Below {
+    fn thicker(self, mm: f64) -> Root {
+        let longer = (mm / self.mm).powf(self.power);
+        Root { at: self.root.at * longer, slope: self.root.slope / longer }
+    }
+
+    fn power_to(self, mm: f64, root: Root) -> f64 {
+        ((root.at / self.root.at).ln() / (mm / self.mm).ln()).clamp(0.5, 3.0)
+    }
+}
 
 /// A table to hang at the station.
 ///
@@ -78,7 +106,7 @@ pub fn ladder<'a>(
     request: &LadderRequest,
 ) -> Result<LadderAnswer, Vec<FieldError>> {
     let bench = bench.into();
-    let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
+    let plan = request.plan.without_moments().map_err(|errors| within("plan", errors))?;
     let resolved = resolve(bench, &plan).map_err(|errors| within("plan", errors))?;
     let now_mm = plan.piece.thickness_mm;
     let from_mm = request.from_mm.unwrap_or((now_mm - 8.0).max(THICKNESS_MM.0));
@@ -94,26 +122,46 @@ pub fn ladder<'a>(
     }
     problems.finish()?;
     let starts = vec![COLD_C, TEMPERED_C];
-    let rung = |mm: f64, start_c: f64| {
+    let mut below = vec![None; starts.len()];
+    let of =
+        |resolved: &Resolved<'_>, schedule: &Schedule, pull_s: f64, slope: f64, rest_s: f64| Rung {
+            flip_s: schedule.turns_s.first().map(|s| s.round()),
+            pull_s: pull_s.round(),
+            rest_s: rest_s.round(),
+            window_s: compared_window(resolved, schedule, pull_s, slope).map(f64::round),
+        };
+    let rung = |mm: f64, start_c: f64, below: &mut Option<Below>| {
         let mut cell = plan.clone();
         cell.piece.thickness_mm = mm;
         cell.piece.start_c = start_c;
         cell.piece.tail_mm = None;
         let resolved = resolve(bench, &cell).ok()?;
-        let solved = solve(&resolved, Effort::COMPARED).ok()?;
-        Some(Rung {
-            flip_s: solved.schedule.turns_s.first().map(|s| s.round()),
-            pull_s: solved.pull_s.round(),
-            rest_s: solved.record.ending.rest_s.round(),
-            window_s: compared_window(&resolved, &solved).map(f64::round),
-        })
+        let near = below.map(|below| below.thicker(mm));
+        let sought = seek(&resolved, Effort::COMPARED, near).ok()?;
+        let root = Root { at: sought.pull_s, slope: sought.slope };
+        *below = Some(Below {
+            mm,
+            root,
+            power: below.map_or(LONGER_BY, |below| below.power_to(mm, root)),
+        });
+        if resolved.target.hold_s > 0.0 {
+            let solved = sought.solved(&resolved, Effort::COMPARED).ok()?;
+            let rest_s = solved.record.ending.rest_s;
+            return Some(of(&resolved, &solved.schedule, solved.pull_s, solved.slope, rest_s));
+        }
+        let schedule = sought.trial.programme.schedule(sought.pull_s);
+        Some(of(&resolved, &schedule, sought.pull_s, sought.slope, sought.ending.rest_s))
     };
     let rows = (0..=MOST_ROWS)
         .map(|i| from_mm + step_mm * f64::from(i))
         .take_while(|mm| *mm <= to_mm + 1e-9)
         .map(|mm| LadderRow {
             thickness_mm: mm,
-            cells: starts.iter().map(|start_c| rung(mm, *start_c)).collect(),
+            cells: starts
+                .iter()
+                .zip(&mut below)
+                .map(|(start_c, below)| rung(mm, *start_c, below))
+                .collect(),
         })
         .collect();
     bench.afford(Ok(LadderAnswer {

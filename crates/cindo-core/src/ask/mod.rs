@@ -42,6 +42,7 @@ pub struct BackwardsRequest {
     pub ask: Ask,
     /// When it is to be served, s after it met the heat, 30 to 14 400; not for `tempered`.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 30, maximum = 14_400))]
     pub ready_s: Option<f64>,
 }
 
@@ -98,18 +99,21 @@ fn answer(
     request: &BackwardsRequest,
 ) -> Result<BackwardsAnswer, Vec<FieldError>> {
     // The cook's own turn and pull are what is being looked for anew.
-    let plan = PlanRequest { turn_s: None, out_s: None, ..request.plan.clone() };
+    let plan = request.plan.without_moments().map_err(|errors| within("plan", errors))?;
     let resolved = resolve(bench, &plan).map_err(|errors| within("plan", errors))?;
+    let mut problems = Problems::new();
+    if let Some(ready_s) = request.ready_s {
+        problems.range("ready_s", ready_s, 30.0, 14_400.0, "s");
+    }
     if request.ask == Ask::Tempered {
+        problems.finish()?;
         return tempered(bench, &plan);
     }
-    let mut problems = Problems::new();
     let Some(ready_s) = request.ready_s else {
         problems.add("ready_s", "say when it is to be served, 30 to 14400 s");
         problems.finish()?;
         return Err(Vec::new());
     };
-    problems.range("ready_s", ready_s, 30.0, 14_400.0, "s");
     let method = resolved.setup.method;
     match (request.ask, method.range_c) {
         (Ask::Heat, Some(range)) => {

@@ -16,6 +16,7 @@ use cindo_heat::solve::Accuracy;
 use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::setup::{PlanRequest, Resolved, resolve};
+use crate::timeline::Schedule;
 
 pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
 pub use batch::Batch;
@@ -25,16 +26,20 @@ pub use gentler::Gentler;
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{judge, scorches};
 pub use record::{Series, StripPicture};
-pub(crate) use search::{Effort, Root, Solved, rising_root, solve};
+pub(crate) use search::{Effort, Root, Solved, rising_root, seek, solve};
 pub use tail::Tail;
 pub use words::Step;
 
 /// Width of a solved piece's window, s: for comparing.
-pub(crate) fn compared_window(resolved: &Resolved<'_>, solved: &Solved<'_>) -> Option<f64> {
+pub(crate) fn compared_window(
+    resolved: &Resolved<'_>,
+    schedule: &Schedule,
+    pull_s: f64,
+    slope: f64,
+) -> Option<f64> {
     let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
-    let (schedule, target) = (&solved.schedule, &resolved.target);
     let tolerance_k = Effort::COMPARED.level_k;
-    search::window(&coarse, schedule, target, solved.pull_s, solved.slope, tolerance_k)
+    search::window(&coarse, schedule, &resolved.target, pull_s, slope, tolerance_k)
         .map(|(early, late)| late - early)
 }
 

@@ -151,6 +151,28 @@ pub(crate) fn solve<'a>(
     resolved: &Resolved<'a>,
     effort: Effort,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
+    seek(resolved, effort, None)?.solved(resolved, effort)
+}
+
+/// A pull that was found, before it is shown.
+#[derive(Debug)]
+pub(crate) struct Sought<'a> {
+    pub(crate) trial: Trial<'a>,
+    pub(crate) pull_s: f64,
+    /// How fast the core's level rises with the pull, K/s.
+    pub(crate) slope: f64,
+    pub(crate) ending: Ending,
+}
+
+/// Finds when the core rests to the target, from what pieces much like it took, if that is known.
+///
+/// # Errors
+/// As [`solve`].
+pub(crate) fn seek<'a>(
+    resolved: &Resolved<'a>,
+    effort: Effort,
+    near: Option<Root>,
+) -> Result<Sought<'a>, Vec<FieldError>> {
     let Resolved { setup, target, .. } = resolved;
     if setup.start_c >= target.from_c {
         return Err(vec![unreachable_because(format!(
@@ -174,11 +196,16 @@ pub(crate) fn solve<'a>(
     let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
     let unreachable = || vec![unreachable(setup, target, &coarse)];
 
-    let mm = setup.thickness_m * 1000.0;
-    let guess_s = 0.5 * mm * mm;
-    let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-    let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
-    let rough = rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?;
+    let rough = match near {
+        Some(near) => near,
+        None => {
+            let mm = setup.thickness_m * 1000.0;
+            let guess_s = 0.5 * mm * mm;
+            let guess = Root { at: guess_s, slope: 60.0 / guess_s };
+            let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
+            rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?
+        }
+    };
     let trial = Trial::new(setup, effort.accuracy);
     let mut ending = None;
     let fine_level = |pull_s: f64| {
@@ -188,27 +215,46 @@ pub(crate) fn solve<'a>(
     };
     let root =
         rising_root(fine_level, aim_c, effort.level_k, rough, span).ok_or_else(unreachable)?;
-    let mut pull_s = root.at;
+    let pull_s = root.at;
     // The search ends on the candidate that it takes, unless it stopped between two.
     let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
-    let known = known.unwrap_or_else(|| trial.candidate(pull_s, hold_s));
-    let mut schedule = trial.programme.schedule(pull_s);
-    let mut found = record(resolved, &trial, &schedule, pull_s, known, effort.sampling);
-    if hold_s > 0.0 {
-        // The core may meet the rule before the coolest face does: lengthen until all of it does.
-        let mut tries = 0;
-        while !found.verdict.reaches_limit && tries < MOST_BOOK_TRIES {
-            pull_s *= 1.03;
-            let longer = trial.candidate(pull_s, hold_s);
-            schedule = trial.programme.schedule(pull_s);
-            found = record(resolved, &trial, &schedule, pull_s, longer, effort.sampling);
-            tries += 1;
+    let ending = known.unwrap_or_else(|| trial.candidate(pull_s, hold_s));
+    Ok(Sought { trial, pull_s, slope: root.slope, ending })
+}
+
+impl<'a> Sought<'a> {
+    /// Runs it once more for all that is shown; one that must be held everywhere is lengthened until
+    /// it is.
+    ///
+    /// # Errors
+    /// As [`solve`].
+    pub(crate) fn solved(
+        self,
+        resolved: &Resolved<'a>,
+        effort: Effort,
+    ) -> Result<Solved<'a>, Vec<FieldError>> {
+        let Self { trial, mut pull_s, slope, ending } = self;
+        let Resolved { setup, target, .. } = resolved;
+        let hold_s = target.hold_s;
+        let mut schedule = trial.programme.schedule(pull_s);
+        let mut found = record(resolved, &trial, &schedule, pull_s, ending, effort.sampling);
+        if hold_s > 0.0 {
+            // The core may meet the rule before the coolest face does: lengthen until all of it does.
+            let mut tries = 0;
+            while !found.verdict.reaches_limit && tries < MOST_BOOK_TRIES {
+                pull_s *= 1.03;
+                let longer = trial.candidate(pull_s, hold_s);
+                schedule = trial.programme.schedule(pull_s);
+                found = record(resolved, &trial, &schedule, pull_s, longer, effort.sampling);
+                tries += 1;
+            }
+            if !found.verdict.reaches_limit {
+                let coarse = Trial::new(setup, Accuracy::COARSE);
+                return Err(vec![unreachable(setup, target, &coarse)]);
+            }
         }
-        if !found.verdict.reaches_limit {
-            return Err(unreachable());
-        }
+        Ok(Solved { trial, schedule, pull_s, slope, record: found })
     }
-    Ok(Solved { trial, schedule, pull_s, slope: root.slope, record: found })
 }
 
 /// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast

@@ -31,9 +31,11 @@ pub struct FreezeRequest {
     #[serde(default)]
     pub freezer: FreezerKind,
     /// Its temperature, °C, −60 to −5.
+    #[cfg_attr(feature = "schema", schema(minimum = -60, maximum = -5))]
     pub freezer_c: f64,
     /// Thickness of what freezes together, mm; that of the piece when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 4, maximum = 200))]
     pub pack_mm: Option<f64>,
 }
 

@@ -21,7 +21,7 @@ use serde::{Deserialize, Serialize};
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Family, Opinion, Task, Use};
 use crate::error::{FieldError, Problems, within};
-use crate::piece::COLD_C;
+use crate::piece::{COLD_C, COLDEST_C};
 use crate::plan::{Planned, Step, planned};
 use crate::setup::{PlanRequest, resolve};
 use amounts::{Amount, VesselFill, Wanted, amounts, mixture_for, vessel_fill};
@@ -58,15 +58,18 @@ pub struct PrepChoices {
     pub thaw: Option<Thaw>,
     /// Ids of mixtures preferred over the usual ones.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(max_items = 20))]
     pub mixtures: Vec<String>,
     /// Sides taken, by question; the usual ones when left out.
     #[serde(default)]
     pub sides: BTreeMap<String, String>,
     /// Guests, 1 to 500, for sauces; as many as pieces when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 500))]
     pub guests: Option<u32>,
     /// Servings of chips, 0 to 100.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 100))]
     pub chips: Option<u32>,
     /// Butter sauce with it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -243,7 +246,8 @@ fn check(catalogue: &Catalogue, request: &PrepRequest, problems: &mut Problems) 
 fn thawed_first(request: &PrepRequest) -> PrepRequest {
     let mut request = request.clone();
     let start_c = &mut request.plan.piece.start_c;
-    if request.choices.thaw.is_some() && *start_c < FREEZING_C {
+    // What is colder than any freezer is refused as such.
+    if request.choices.thaw.is_some() && (COLDEST_C..FREEZING_C).contains(start_c) {
         *start_c = COLD_C;
     }
     request

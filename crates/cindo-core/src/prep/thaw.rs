@@ -31,12 +31,15 @@ pub struct Thaw {
     pub place: ThawPlace,
     /// Temperature in the freezer, °C, −40 to −2; −18 when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -40, maximum = -2))]
     pub from_c: Option<f64>,
     /// Temperature of fridge (1 to 5 °C) or water (2 to 20 °C); 4 and 12 °C when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20))]
     pub place_c: Option<f64>,
     /// Thickness of what is frozen together, mm; that of the piece when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 4, maximum = 200))]
     pub pack_mm: Option<f64>,
 }
 

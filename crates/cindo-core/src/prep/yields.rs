@@ -14,13 +14,16 @@ pub struct BuyRequest {
     /// Id of the kind of fish.
     pub species: String,
     /// Guests, 1 to 500.
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 500))]
     pub guests: u32,
     /// Portion as it goes into the pan, g, 30 to 1000.
+    #[cfg_attr(feature = "schema", schema(minimum = 30, maximum = 1000))]
     pub portion_g: f64,
     /// What the portion is cut to.
     pub served: State,
     /// Weight of a whole fish at hand, g, 20 to 50 000: how many portions it gives.
     #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 20, maximum = 50_000))]
     pub whole_g: Option<f64>,
 }
 

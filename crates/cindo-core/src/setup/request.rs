@@ -6,7 +6,7 @@ use super::Setup;
 use super::fit::places;
 use super::target::{Limit, Target};
 use crate::bench::Bench;
-use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School};
+use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School, Species};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, Piece, look_up};
 use crate::say::{CELSIUS, listed, quoted};
@@ -49,6 +49,7 @@ pub struct PlanRequest {
     pub medium_c: Option<f64>,
     /// Height above sea level, m, −430 to 5500.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -430, maximum = 5500))]
     pub altitude_m: Option<f64>,
     /// Id of the coat; the method's usual one when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -58,6 +59,7 @@ pub struct PlanRequest {
     pub variant: Option<String>,
     /// Ids of the gear at hand; everything that the catalogue knows when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub gear: Option<Vec<String>>,
     /// Id of the fat; sunflower oil when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -67,9 +69,11 @@ pub struct PlanRequest {
     pub at_risk: Option<bool>,
     /// Turned at this moment, s after it met the heat; the school's moment when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 14_400))]
     pub turn_s: Option<f64>,
     /// Off the heat at this moment, s; worked out when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 14_400))]
     pub out_s: Option<f64>,
     /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
     /// side and gentler ways.
@@ -109,6 +113,27 @@ fn boil_c(request: &PlanRequest) -> f64 {
     boiling_point_c(request.altitude_m.unwrap_or(0.0).clamp(low_m, high_m))
 }
 
+fn check_moments(request: &PlanRequest, problems: &mut Problems) {
+    for (field, value) in [("turn_s", request.turn_s), ("out_s", request.out_s)] {
+        if let Some(value) = value {
+            problems.range(field, value, 1.0, LONGEST_ASKED_S, "s");
+        }
+    }
+}
+
+impl PlanRequest {
+    /// The same without the cook's own turn and pull, where they are what is being looked for anew.
+    ///
+    /// # Errors
+    /// The one or the other is out of range all the same.
+    pub(crate) fn without_moments(&self) -> Result<Self, Vec<FieldError>> {
+        let mut problems = Problems::new();
+        check_moments(self, &mut problems);
+        problems.finish()?;
+        Ok(Self { turn_s: None, out_s: None, ..self.clone() })
+    }
+}
+
 /// Checks everything that does not depend on the method.
 pub(crate) fn check_board<'a>(
     catalogue: &'a Catalogue,
@@ -118,11 +143,7 @@ pub(crate) fn check_board<'a>(
     let board = look_up(catalogue, &request.piece, problems);
     let altitude_m = request.altitude_m.unwrap_or(0.0);
     problems.range("altitude_m", altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
-    for (field, value) in [("turn_s", request.turn_s), ("out_s", request.out_s)] {
-        if let Some(value) = value {
-            problems.range(field, value, 1.0, LONGEST_ASKED_S, "s");
-        }
-    }
+    check_moments(request, problems);
     if let Some(species) = catalogue.species(&request.piece.species)
         && request.at_risk.unwrap_or(false)
     {
@@ -233,13 +254,23 @@ pub(crate) fn check_doneness(
     problems: &mut Problems,
 ) -> Option<Target> {
     let species = board.species;
-    let by_the_book = "by_the_book".to_owned();
-    let wanted = if request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
-        &Doneness::Band(by_the_book)
-    } else {
-        &request.doneness
-    };
-    match wanted {
+    // What is asked for is checked even where it does not count.
+    let asked = target_of(catalogue, &request.doneness, species, limit, problems);
+    if request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
+        let by_the_book = Doneness::Band("by_the_book".to_owned());
+        return target_of(catalogue, &by_the_book, species, limit, problems);
+    }
+    asked
+}
+
+fn target_of(
+    catalogue: &Catalogue,
+    doneness: &Doneness,
+    species: &Species,
+    limit: Limit,
+    problems: &mut Problems,
+) -> Option<Target> {
+    match doneness {
         Doneness::Core(core_c) => {
             problems.range("doneness", *core_c, 30.0, 85.0, "°C");
             Some(Target::of_number(catalogue, *core_c, &species.doneness))

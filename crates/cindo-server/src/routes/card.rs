@@ -21,9 +21,11 @@ use crate::solver::Solver;
 #[serde(deny_unknown_fields)]
 pub(crate) struct CreateCard {
     /// What the cook calls it, 1 to 80 characters.
+    #[schema(min_length = 1, max_length = 80)]
     name: String,
     /// Anything to remember, at most 2000 characters.
     #[serde(default)]
+    #[schema(max_length = 2000)]
     note: String,
     /// What was planned.
     request: PlanRequest,
@@ -37,8 +39,10 @@ pub(crate) struct CreateCard {
 #[serde(deny_unknown_fields)]
 pub(crate) struct UpdateCard {
     /// What the cook calls it, 1 to 80 characters.
+    #[schema(min_length = 1, max_length = 80)]
     name: Option<String>,
     /// Anything to remember, at most 2000 characters.
+    #[schema(max_length = 2000)]
     note: Option<String>,
 }
 

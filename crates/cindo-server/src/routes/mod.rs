@@ -16,6 +16,7 @@ use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use serde::de::DeserializeOwned;
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
+use utoipa::ToSchema;
 use utoipa_actix_web::service_config::ServiceConfig;
 
 use crate::error::ApiError;
@@ -91,7 +92,7 @@ pub(crate) struct Body<T, const LIMIT_KB: usize = BODY_LIMIT_KB>(pub(crate) T);
 
 impl<T, const LIMIT_KB: usize> actix_web::FromRequest for Body<T, LIMIT_KB>
 where
-    T: DeserializeOwned + Send + 'static,
+    T: DeserializeOwned + ToSchema + Send + 'static,
 {
     type Error = ApiError;
     type Future = std::pin::Pin<Box<dyn Future<Output = Result<Self, ApiError>>>>;

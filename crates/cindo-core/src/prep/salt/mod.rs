@@ -34,12 +34,14 @@ pub struct SaltChoice {
     pub minutes: Option<f64>,
     /// Salt, g per 100 g of fish (of brine: g per 100 g of brine), 0.1 to 26.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 26))]
     pub percent: Option<f64>,
     /// Rinsed and dried afterwards.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub rinse: Option<bool>,
     /// Rest in the fridge afterwards, min, 0 to 1440.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1440))]
     pub rest_min: Option<f64>,
 }
 
