@@ -7,10 +7,10 @@ use serde_json::{Value, json};
 type Outcome = Result<(), Box<dyn std::error::Error>>;
 
 /// A file of cards that all have to be solved, and one that cannot be.
-fn cards(count: usize) -> Value {
-    let mut cards: Vec<Value> = (0..count)
+fn cards(count: u16) -> Value {
+    let mut cards: Vec<Value> = (0u16..count)
         .map(|i| {
-            let thickness_mm = 18.0 + 0.01 * i as f64;
+            let thickness_mm = 18.0 + 0.01 * f64::from(i);
             json!({ "name": format!("Bench {i:03}"), "note": "cold store", "request": {
                 "piece": { "species": "hake", "cut": "loin", "thickness_mm": thickness_mm, "start_c": 5 },
                 "method": "sear", "doneness": "medium",

@@ -20,7 +20,7 @@ use crate::solver::{Desk, Solver};
 /// Jobs at a time, at work or waiting to be told to keep.
 const MOST_JOBS: usize = 2;
 /// A job that nobody has asked after for this long is dropped with all that it found.
-const FORGOTTEN: Duration = Duration::from_secs(60);
+const FORGOTTEN: Duration = Duration::from_mins(1);
 /// Longest reason that a line gives, characters.
 const REASON_LIMIT: usize = 400;
 

@@ -243,15 +243,15 @@ fn box_goes_out_and_in_again_with_a_preview() {
     let fates = |server: &Server, content: &Value, keeps: bool| {
         let report = support::bring_in(server.address(), &content.to_string(), keeps).unwrap();
         let lines = report["lines"].as_array().unwrap().len();
-        assert_eq!((report["done"].as_u64(), lines), (Some(count as u64), count));
-        ["new", "duplicates", "unusable"].map(|fate| report[fate].as_u64().unwrap() as usize)
+        assert_eq!((&report["done"], lines), (&json!(count), count));
+        ["new", "duplicates", "unusable"].map(|fate| report[fate].clone())
     };
     content["cards"][0]["request"]["piece"]["thickness_mm"] = json!(999);
-    assert_eq!(fates(&to, &content, false), [count - 1, 0, 1]);
+    assert_eq!(fates(&to, &content, false), [json!(count - 1), json!(0), json!(1)]);
     assert!(to.get("/api/cards").json()["cards"].as_array().unwrap().is_empty());
-    assert_eq!(fates(&to, &content, true), [count - 1, 0, 1]);
+    assert_eq!(fates(&to, &content, true), [json!(count - 1), json!(0), json!(1)]);
     assert_eq!(to.get("/api/cards").json()["total"], count - 1);
-    assert_eq!(fates(&to, &content, true), [0, count - 1, 1]);
+    assert_eq!(fates(&to, &content, true), [json!(0), json!(count - 1), json!(1)]);
     assert_eq!(to.get("/api/cards").json()["total"], count - 1);
     content["version"] = json!(3);
     assert_eq!(to.post("/api/cards/import", &content.to_string()).fields(), ["version"]);

@@ -8,6 +8,8 @@ mod support;
 use std::fmt::Write as _;
 use std::io::{Read, Write};
 use std::net::TcpStream;
+use std::os::unix::fs::{MetadataExt, PermissionsExt};
+use std::os::unix::process::CommandExt;
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
 use std::sync::atomic::{AtomicBool, Ordering};
@@ -422,5 +424,84 @@ fn what_once_hung_is_answered() {
                 answer.fields()
             );
         }
+    }
+}
+
+/// The program as somebody who may not write what belongs to others; root may write anything.
+fn as_somebody_else(folder: &Path) -> Command {
+    let program = folder.join("cindo");
+    if !program.exists() {
+        std::fs::copy(env!("CARGO_BIN_EXE_cindo"), &program).unwrap();
+    }
+    let is_root = std::fs::metadata("/proc/self").unwrap().uid() == 0;
+    let mut command = Command::new(program);
+    if is_root {
+        command.uid(65_534);
+    }
+    command
+}
+
+/// What may only be read is read, and says why nothing is kept in it.
+#[test]
+fn a_read_only_file_or_folder_is_said_to_be_one() {
+    let folder = tempfile::tempdir().unwrap();
+    let may = |path: &Path, mode: u32| {
+        std::fs::set_permissions(path, std::fs::Permissions::from_mode(mode)).unwrap();
+    };
+    may(folder.path(), 0o755);
+    let file = folder.path().join("box.db");
+    let card = json!({ "name": "a", "request": serde_json::from_str::<Value>(HAKE).unwrap() });
+    let server = Server::on(&file);
+    assert_eq!(server.post("/api/cards", &card.to_string()).status, 201);
+    assert_eq!(server.stop(), Some(0));
+
+    // A folder in which nothing can be created.
+    let mut somebody = as_somebody_else(folder.path());
+    may(folder.path(), 0o555);
+    let new = folder.path().join("new.db");
+    somebody.args(["serve", "--port", "0", "--data", &new.display().to_string()]);
+    let run = somebody.output().unwrap();
+    let error = String::from_utf8_lossy(&run.stderr).into_owned();
+    assert_eq!(run.status.code(), Some(1), "{error}");
+    assert!(error.contains("its folder is read-only") && !error.contains("damaged"), "{error}");
+
+    // A file that may only be read, in a folder that may be written: its cards are there to be seen.
+    may(folder.path(), 0o777);
+    may(&file, 0o444);
+    let arguments = ["--data", &file.display().to_string()];
+    let server = Server::run(&mut as_somebody_else(folder.path()), &arguments, Stdio::null());
+    assert_eq!(server.get("/api/cards").json()["total"], 1);
+    let refused = server.post("/api/cards", &card.to_string());
+    let title = refused.json()["title"].as_str().unwrap().to_owned();
+    assert_eq!((refused.status, title.contains("read-only")), (503, true), "{title}");
+    assert_eq!(
+        server.get("/api/cards").json()["total"],
+        1,
+        "nothing is acknowledged that is not kept"
+    );
+}
+
+/// Two servers on one file see each other's cards and lose none.
+#[test]
+fn two_servers_may_share_a_file() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("box.db");
+    let (one, two) = (Server::on(&file), Server::on(&file));
+    std::thread::scope(|scope| {
+        for server in [&one, &two] {
+            scope.spawn(move || {
+                for i in 0..40 {
+                    let name = format!("{} {i}", server.address());
+                    let card = json!({ "name": name, "request": serde_json::from_str::<Value>(HAKE).unwrap() });
+                    assert_eq!(server.post("/api/cards", &card.to_string()).status, 201);
+                }
+            });
+        }
+    });
+    for server in [&one, &two] {
+        assert_eq!(
+            server.get("/api/cards?limit=200").json()["cards"].as_array().unwrap().len(),
+            80
+        );
     }
 }

@@ -1,6 +1,7 @@
 //! Card boxes coming in: whole ones of any size, while others work, and ended at any moment.
 
 #![expect(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
+#![expect(clippy::print_stdout, reason = "figures are printed where they were measured")]
 
 mod support;
 
@@ -55,11 +56,11 @@ fn a_box_of_many_cards_comes_in_again_as_it_went_out() {
 }
 
 /// Cards that all have to be solved.
-fn all_different(count: usize) -> String {
+fn all_different(count: u16) -> String {
     let mut request: Value = serde_json::from_str(HAKE).unwrap();
     let cards: Vec<Value> = (0..count)
         .map(|i| {
-            request["piece"]["thickness_mm"] = json!(20.0 + 0.001 * i as f64);
+            request["piece"]["thickness_mm"] = json!(20.0 + 0.001 * f64::from(i));
             json!({ "name": format!("card {i}"), "request": request })
         })
         .collect();

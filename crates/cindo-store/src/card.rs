@@ -179,7 +179,7 @@ pub struct CardPage {
     pub next: Option<CardId>,
 }
 
-/// Most rows that are fetched at once: fewer than SQLite takes in one question.
+/// Most rows that are fetched at once: fewer than `SQLite` takes in one question.
 const ROWS_AT_ONCE: usize = 500;
 
 impl CardBox {
@@ -198,6 +198,10 @@ impl CardBox {
             for &id in some {
                 match card::table.find(id).select(CardRow::as_select()).first(connection) {
                     Ok(row) => found.sort_in(row),
+                    // A file that is locked is no damaged card.
+                    Err(error) if StoreError::of_message(&error.to_string()).is_some() => {
+                        return Err(error);
+                    }
                     Err(error) => {
                         let name = card::table.find(id).select(card::name).first(connection).ok();
                         let why = error.to_string();

@@ -74,8 +74,8 @@ impl Store {
             StoreError::of_message(&cause)
                 .unwrap_or_else(|| StoreError::Unopenable { file: file.clone(), cause })
         };
-        let mut connection =
-            SqliteConnection::establish(&file).map_err(|e| unopenable(e.to_string()))?;
+        let mut connection = SqliteConnection::establish(&file)
+            .map_err(|e| unopenable(why_not_there(path).unwrap_or_else(|| e.to_string())))?;
         inspect(&mut connection, &file)?;
         connection
             .batch_execute("PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL;")
@@ -117,6 +117,19 @@ fn check_name(path: &Path) -> Result<(), StoreError> {
         return Ok(());
     };
     Err(StoreError::Unusable { file, why })
+}
+
+/// Why a file that is not there could not be created, in better words than `SQLite`'s.
+fn why_not_there(path: &Path) -> Option<String> {
+    let folder = path.parent().filter(|folder| !folder.as_os_str().is_empty());
+    let folder = folder.unwrap_or_else(|| Path::new("."));
+    if path.exists() {
+        None
+    } else if folder.is_dir() {
+        Some("it is not there, and its folder is read-only or full".to_owned())
+    } else {
+        Some(format!("there is no folder {}", folder.display()))
+    }
 }
 
 /// Reads enough to know that the file is healthy and ours; writes nothing.

@@ -196,15 +196,14 @@ pub(crate) fn seek<'a>(
     let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
     let unreachable = || vec![unreachable(setup, target, &coarse)];
 
-    let rough = match near {
-        Some(near) => near,
-        None => {
-            let mm = setup.thickness_m * 1000.0;
-            let guess_s = 0.5 * mm * mm;
-            let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-            let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
-            rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?
-        }
+    let rough = if let Some(near) = near {
+        near
+    } else {
+        let mm = setup.thickness_m * 1000.0;
+        let guess_s = 0.5 * mm * mm;
+        let guess = Root { at: guess_s, slope: 60.0 / guess_s };
+        let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
+        rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?
     };
     let trial = Trial::new(setup, effort.accuracy);
     let mut ending = None;

@@ -48,7 +48,12 @@ impl Server {
 
     /// Starts it with its log going somewhere.
     pub(crate) fn logging(arguments: &[&str], log: Stdio) -> Self {
-        let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
+        Self::run(&mut Command::new(env!("CARGO_BIN_EXE_cindo")), arguments, log)
+    }
+
+    /// Starts it by a command of one's own.
+    pub(crate) fn run(command: &mut Command, arguments: &[&str], log: Stdio) -> Self {
+        let mut child = command
             .args(["serve", "--port", "0"])
             .args(arguments)
             .stdout(Stdio::piped())

@@ -228,6 +228,7 @@ fn folder_that_is_not_there_gives_a_clear_error() {
     let (folder, _) = fresh();
     let error = Store::open(&folder.path().join("no/such/box.db")).unwrap_err();
     assert!(matches!(error, StoreError::Unopenable { .. }), "{error}");
+    assert!(error.to_string().contains("there is no folder"), "{error}");
 }
 
 #[test]
