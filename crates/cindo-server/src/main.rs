@@ -85,8 +85,19 @@ fn main() -> ExitCode {
     outcome.err().unwrap_or(ExitCode::SUCCESS)
 }
 
+/// One line on standard error, with nothing in it that a terminal would obey: names of files are
+/// somebody else's too.
+fn complain(message: &str) {
+    let line: String = message
+        .chars()
+        .map(|c| if c == '\n' { ' ' } else { c })
+        .map(|c| if c.is_control() { '\u{fffd}' } else { c })
+        .collect();
+    eprintln!("cindo: {line}");
+}
+
 fn fail(message: &str) -> ExitCode {
-    eprintln!("cindo: {message}");
+    complain(message);
     ExitCode::FAILURE
 }
 
@@ -126,7 +137,7 @@ where
 {
     let bad = |errors: Vec<FieldError>| {
         let lines: Vec<String> = errors.iter().map(ToString::to_string).collect();
-        eprintln!("cindo: {}", lines.join("; ").replace('\n', " "));
+        complain(&lines.join("; "));
         ExitCode::from(BAD_INPUT)
     };
     let mut bytes = Vec::new();

@@ -75,3 +75,28 @@ fn bad_input_is_exit_code_2_and_one_line() {
         assert!(run.stdout.is_empty());
     }
 }
+
+/// Whatever names and texts hold, nothing reaches the terminal that it would obey.
+#[test]
+fn escapes_never_reach_the_terminal() {
+    let escape = "\u{1b}[2J\u{7}\u{9b}31m";
+    let request = HAKE.replace(
+        "hake",
+        &escape.escape_unicode().to_string().replace("\\u{", "\\u00").replace('}', ""),
+    );
+    let file = format!("/no/such/{escape}.json");
+    let data = format!("/no/such/{escape}/box.db");
+    for (arguments, input) in [
+        (&["plan"][..], request.as_str()),
+        (&["plan"], &HAKE.replace("species", "\\u001b[2J")),
+        (&["plan"], "\u{1b}[2J"),
+        (&["simulate", &file], ""),
+        (&["serve", "--port", "0", "--data", &data], ""),
+    ] {
+        let run = cindo(arguments, input);
+        assert!(!run.status.success());
+        let said = String::from_utf8(run.stderr).unwrap();
+        assert!(said.lines().count() == 1 && said.len() < 2000, "{said:?}");
+        assert!(!said.trim_end().chars().any(char::is_control), "{said:?}");
+    }
+}
