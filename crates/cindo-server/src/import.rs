@@ -119,7 +119,7 @@ fn lock<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
 }
 
 impl Imports {
-    /// Begins to look through a file's cards.
+    /// Begins to look through a file's cards, of which some are `known`.
     ///
     /// # Errors
     /// Busy, when others are at it.
@@ -127,7 +127,7 @@ impl Imports {
         self: &Arc<Self>,
         solver: &Solver,
         cards: Vec<FileCard>,
-        present: &CardBox,
+        known: HashSet<String>,
     ) -> Result<Arc<Job>, ApiError> {
         let found = Found {
             stage: Stage::Looking,
@@ -148,7 +148,6 @@ impl Imports {
             }
             jobs.push(Arc::clone(&job));
         }
-        let known = keys(present);
         let (imports, solver, running) = (Arc::clone(self), solver.clone(), Arc::clone(&job));
         actix_web::rt::spawn(async move {
             let looked = Arc::clone(&running);
@@ -291,7 +290,7 @@ fn key(name: &str, request: &PlanRequest, choices: Option<&PrepChoices>) -> Stri
 }
 
 /// The cards of a box, as they are told apart.
-fn keys(found: &CardBox) -> HashSet<String> {
+pub(crate) fn keys(found: &CardBox) -> HashSet<String> {
     found.cards.iter().map(|c| key(&c.name, &c.request, c.choices.as_ref())).collect()
 }
 

@@ -13,7 +13,7 @@ use utoipa::IntoParams;
 use super::{Body, IMPORT_LIMIT_KB};
 use crate::card_file::{self, CardFile};
 use crate::error::{ApiError, Problem};
-use crate::import::{ImportReport, Imports, still_new};
+use crate::import::{ImportReport, Imports, keys, still_new};
 use crate::solver::Solver;
 
 /// Lines in one answer.
@@ -45,8 +45,8 @@ pub(crate) async fn create_import(
     Body(file): Body<CardFile, IMPORT_LIMIT_KB>,
 ) -> Result<HttpResponse, ApiError> {
     let cards = card_file::open(file)?;
-    let present = web::block(move || store.list_cards()).await??;
-    let job = imports.begin(&solver, cards, &present)?;
+    let known = web::block(move || store.list_cards().map(|found| keys(&found))).await??;
+    let job = imports.begin(&solver, cards, known)?;
     let report = job.report(0, LINES);
     Ok(HttpResponse::Accepted()
         .insert_header((header::LOCATION, format!("/api/cards/import/{}", report.id)))

@@ -48,8 +48,13 @@ export function ImportDialog({ file, onClose }: Props) {
           {explain(error)} Nothing was kept.
         </p>
       )}
+      {!error && report?.stage === "failed" && (
+        <p role="alert" className="text-error">
+          Something went wrong inside; it is in the log. Nothing was kept.
+        </p>
+      )}
       {!error && !report && <p>Reading the file…</p>}
-      {!error && report && (
+      {!error && report && report.stage !== "failed" && (
         <>
           <Progress report={report} />
           <ul
