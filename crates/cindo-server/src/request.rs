@@ -29,6 +29,15 @@ impl From<Misread> for FieldError {
 
 /// Parses a request body.
 pub(crate) fn parse<T: DeserializeOwned + ToSchema>(bytes: &[u8]) -> Result<T, Misread> {
+    // What is no JSON is refused below.
+    if bytes.contains(&b'[')
+        && let Ok(raw) = serde_json::from_slice(bytes)
+        && let Some(at) = Shapes::of::<T>().list_for_object(&T::schema(), &raw)
+    {
+        let field = if at.is_empty() { "body".to_owned() } else { short(&at[1..], 120) };
+        let message = "a list; it must be an object".to_owned();
+        return Err(Misread::Field(FieldError { field, message }));
+    }
     let mut reader = serde_json::Deserializer::from_slice(bytes);
     let value: T = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();
@@ -41,14 +50,6 @@ pub(crate) fn parse<T: DeserializeOwned + ToSchema>(bytes: &[u8]) -> Result<T, M
         Misread::Field(FieldError { field: short(&field(&path, &message), 120), message })
     })?;
     reader.end().map_err(|e| Misread::NotJson(plain(&e)))?;
-    if bytes.contains(&b'[') {
-        let raw = serde_json::from_slice(bytes).map_err(|e| Misread::NotJson(plain(&e)))?;
-        if let Some(at) = Shapes::of::<T>().list_for_object(&T::schema(), &raw) {
-            let field = if at.is_empty() { "body".to_owned() } else { short(&at[1..], 120) };
-            let message = "a list; it must be an object".to_owned();
-            return Err(Misread::Field(FieldError { field, message }));
-        }
-    }
     Ok(value)
 }
 
@@ -109,8 +110,6 @@ fn field(path: &str, message: &str) -> String {
         .and_then(|rest| rest.split('`').next());
     match (base, named) {
         ("", None) => "body".to_owned(),
-        // In a list where an object belongs no field of the request is meant.
-        (base, _) if base.starts_with('[') => "body".to_owned(),
         ("", Some(name)) => name.to_owned(),
         (base, Some(name)) if base.rsplit('.').next() == Some(name) => base.to_owned(),
         (base, Some(name)) => format!("{base}.{name}"),
@@ -170,6 +169,11 @@ mod tests {
             (r#"[{"species":"cod","cut":"loin","thickness_mm":30,"start_c":5,"skin":false},"sear",50]"#.to_owned(), "body"),
             (
                 r#"{"piece":["cod","loin",30,false,5],"method":"sear","doneness":50}"#.to_owned(),
+                "piece",
+            ),
+            (
+                r#"{"piece":["cod","loin",30,null,null,null,false,5],"method":"sear","doneness":50}"#
+                    .to_owned(),
                 "piece",
             ),
             (String::new(), "body"),
