@@ -1,50 +1,22 @@
 //! Attacks from outside: foreign pages, packed and endless bodies, askers who leave, and the ways to end.
 
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
-#![expect(clippy::print_stdout, reason = "figures are printed where they were measured")]
 
 mod support;
 
-use std::fmt::Write as _;
 use std::io::{Read, Write};
 use std::net::TcpStream;
 use std::os::unix::fs::{MetadataExt, PermissionsExt};
 use std::os::unix::process::CommandExt;
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
-use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::{Duration, Instant};
 
 use serde_json::{Value, json};
-use support::{HAKE, PAN, Server};
-
-const JSON: (&str, &str) = ("content-type", "application/json");
-
-/// A request as it goes over the line, with its own host.
-fn over_the_line(method: &str, path: &str, headers: &[(&str, &str)], body: &str) -> Vec<u8> {
-    let mut text = format!("{method} {path} HTTP/1.1\r\nConnection: close\r\n");
-    for (name, value) in headers {
-        let _ = write!(text, "{name}: {value}\r\n");
-    }
-    if !body.is_empty() {
-        let _ = write!(text, "Content-Length: {}\r\n", body.len());
-    }
-    format!("{text}\r\n{body}").into_bytes()
-}
+use support::{HAKE, JSON, PAN, Server, over_the_line, slow};
 
 fn status(answer: &str) -> u16 {
     answer.split(' ').nth(1).and_then(|code| code.parse().ok()).unwrap_or_default()
-}
-
-/// The slowest question there is to ask: the longest ladder of thick pieces that are turned every half
-/// minute until they are done by the book, some two seconds of a core.
-fn slow(i: u32) -> String {
-    let plan = json!({
-        "piece": { "species": "cod", "cut": "loin", "thickness_mm": 90, "start_c": 2 },
-        "method": "sear", "school": "many_turns", "doneness": "by_the_book",
-    });
-    let from_mm = 61.0 + 0.001 * f64::from(i);
-    json!({ "plan": plan, "from_mm": from_mm, "to_mm": 120, "step_mm": 2 }).to_string()
 }
 
 #[test]
@@ -214,61 +186,6 @@ fn a_log_line_is_short_and_there_is_one() {
     let lines: Vec<&str> = text.lines().filter(|l| l.contains("/api/")).collect();
     assert_eq!(lines.len(), 10, "{text}");
     assert!(text.lines().all(|l| l.len() < 2000 && serde_json::from_str::<Value>(l).is_ok()));
-}
-
-/// While fifty of the slowest questions are being worked on, and when all who asked them have left, a
-/// plan comes as if nothing were.
-#[test]
-fn short_work_is_not_behind_long_work_nor_behind_work_for_nobody() {
-    let server = Server::demo();
-    let done = AtomicBool::new(false);
-    let plan = |i: u32| {
-        let body = HAKE.replace("\"thickness_mm\":28", &format!("\"thickness_mm\":28.{i:03}"));
-        let from = Instant::now();
-        assert_eq!(server.post("/api/plan", &body).status, 200);
-        from.elapsed()
-    };
-    let mut took: Vec<Duration> = std::thread::scope(|scope| {
-        for i in 0..50 {
-            let (server, done) = (&server, &done);
-            scope.spawn(move || {
-                let mut connection = TcpStream::connect(server.address()).unwrap();
-                let headers = [("Host", server.address()), JSON];
-                let body = slow(i);
-                connection
-                    .write_all(&over_the_line("POST", "/api/ladder", &headers, &body))
-                    .unwrap();
-                // Leaves without its answer when the time is over.
-                while !done.load(Ordering::Relaxed) {
-                    std::thread::sleep(Duration::from_millis(20));
-                }
-            });
-        }
-        std::thread::sleep(Duration::from_secs(3));
-        let took = (0..40).map(&plan).collect();
-        done.store(true, Ordering::Relaxed);
-        took
-    });
-    took.sort();
-    println!("median {:?}, 95 % within {:?}", took[20], took[37]);
-    assert!(took[37] < Duration::from_millis(400), "{took:?}");
-    // All have left: their work ends.
-    std::thread::sleep(Duration::from_millis(500));
-    let before = worked_s(server.pid());
-    std::thread::sleep(Duration::from_secs(1));
-    let worked = worked_s(server.pid()) - before;
-    println!("{worked:.2} s of work in the second after all had left");
-    assert!(worked < 0.1, "{worked:.2} s of work for nobody");
-    assert_eq!(server.post("/api/ladder", &slow(99)).status, 200);
-}
-
-/// Seconds that a process has worked.
-fn worked_s(pid: u32) -> f64 {
-    let stat = std::fs::read_to_string(format!("/proc/{pid}/stat")).unwrap();
-    let (_, fields) = stat.rsplit_once(')').unwrap();
-    let ticks = |i: usize| fields.split_whitespace().nth(i).unwrap().parse::<f64>().unwrap();
-    // User and system time, in hundredths of a second.
-    (ticks(11) + ticks(12)) / 100.0
 }
 
 /// Past a bounded queue a server says that it is busy and when to ask again.

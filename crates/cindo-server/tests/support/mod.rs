@@ -2,14 +2,18 @@
 #![allow(dead_code, reason = "each test binary uses its own part")]
 #![allow(clippy::expect_used, reason = "a helper that cannot work should stop its test")]
 
+use std::fmt::Write as _;
 use std::io::{BufRead, BufReader, Read, Write};
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
-use serde_json::Value;
+use serde_json::{Value, json};
 use ureq::Agent;
 use ureq::http::{HeaderMap, Request};
+
+/// What every change says of its body.
+pub(crate) const JSON: (&str, &str) = ("content-type", "application/json");
 
 pub(crate) struct Server {
     child: Child,
@@ -152,8 +156,36 @@ impl Server {
     }
 
     pub(crate) fn post(&self, path: &str, body: &str) -> Answer {
-        self.send("POST", path, &[("content-type", "application/json")], body)
+        self.send("POST", path, &[JSON], body)
     }
+}
+
+/// A request as it goes over the line, with its own host.
+pub(crate) fn over_the_line(
+    method: &str,
+    path: &str,
+    headers: &[(&str, &str)],
+    body: &str,
+) -> Vec<u8> {
+    let mut text = format!("{method} {path} HTTP/1.1\r\nConnection: close\r\n");
+    for (name, value) in headers {
+        let _ = write!(text, "{name}: {value}\r\n");
+    }
+    if !body.is_empty() {
+        let _ = write!(text, "Content-Length: {}\r\n", body.len());
+    }
+    format!("{text}\r\n{body}").into_bytes()
+}
+
+/// The slowest question there is to ask: the longest ladder of thick pieces that are turned every half
+/// minute until they are done by the book, some two seconds of a core.
+pub(crate) fn slow(i: u32) -> String {
+    let plan = json!({
+        "piece": { "species": "cod", "cut": "loin", "thickness_mm": 90, "start_c": 2 },
+        "method": "sear", "school": "many_turns", "doneness": "by_the_book",
+    });
+    let from_mm = 81.0 + 0.001 * f64::from(i);
+    json!({ "plan": plan, "from_mm": from_mm, "to_mm": 120, "step_mm": 2 }).to_string()
 }
 
 /// Resident memory of a process, MB.
@@ -167,15 +199,14 @@ pub(crate) fn memory_mb(pid: u32) -> f64 {
 /// Looks through a file of cards until it is done, and keeps what is new if told to; what it said last.
 /// None when the server went away meanwhile or refused.
 pub(crate) fn bring_in(address: &str, file: &str, keeps: bool) -> Option<Value> {
-    let json = [("content-type", "application/json")];
-    let mut report = try_send(address, "POST", "/api/cards/import", &json, file)?;
+    let mut report = try_send(address, "POST", "/api/cards/import", &[JSON], file)?;
     let path = format!("/api/cards/import/{}", report["id"]);
     while report["stage"] == "looking" {
         std::thread::sleep(Duration::from_millis(5));
         report = try_send(address, "GET", &path, &[], "")?;
     }
     if keeps {
-        report = try_send(address, "POST", &format!("{path}/keep"), &json, "")?;
+        report = try_send(address, "POST", &format!("{path}/keep"), &[JSON], "")?;
     }
     try_send(address, "DELETE", &path, &[], "")?;
     Some(report)
