@@ -339,10 +339,18 @@ fn ladder_rises_down_and_falls_across() {
         assert!(table.rows[row].cells[0].unwrap().flip_s.unwrap() < pull(row, 0));
     }
     assert!(pull(0, 0) < pull(1, 0) && pull(1, 0) < pull(2, 0));
-    let planned = solve(&with(&asked.plan, |r| r.piece.thickness_mm = 25.0)).pull_s;
-    assert!((pull(1, 0) - planned).abs() < 6.0, "the same plan: {} {planned}", pull(1, 0));
-    let steps = LadderRequest { step_mm: Some(0.1), ..asked };
-    assert_eq!(ladder(&catalogue(), &steps).unwrap_err()[0].field, "step_mm");
+    // A rung that was looked for from the one below is the plan all the same.
+    for (row, mm) in [20.0, 25.0, 30.0].into_iter().enumerate() {
+        let planned = solve(&with(&asked.plan, |r| r.piece.thickness_mm = mm)).pull_s;
+        assert!((pull(row, 0) - planned).abs() < 6.0, "{mm} mm: {} {planned}", pull(row, 0));
+    }
+    let by_one = |from_mm: f64| {
+        let steps = LadderRequest { from_mm: Some(from_mm), step_mm: Some(1.0), ..asked.clone() };
+        ladder(&catalogue(), &steps)
+    };
+    assert_eq!(by_one(11.0).unwrap().rows.len(), 20);
+    let longer = by_one(10.0).unwrap_err();
+    assert!(longer[0].field == "step_mm" && longer[0].message.contains("20 rows"), "{longer:?}");
 }
 
 fn ranking(species: &str, cut: &str, thickness_mm: f64, skin: bool) -> CompareAnswer {

@@ -154,13 +154,10 @@ impl Imports {
             let work = solver.run(move |desk| looked.look_through(desk, cards, known));
             tokio::select! {
                 outcome = work => {
-                    lock(&running.found).stage = match outcome {
-                        Ok(()) => Stage::Ready,
-                        Err(error) => {
-                            tracing::error!(%error, "an import failed");
-                            Stage::Failed
-                        }
-                    };
+                    if let Err(error) = &outcome {
+                        tracing::error!(%error, "an import failed");
+                    }
+                    running.looked_through(outcome.is_ok());
                     running.left().await;
                 }
                 // The work is dropped with whoever waited for it.
@@ -227,6 +224,13 @@ impl Job {
             };
             found.lines.push(ImportLine { name, fate, reason });
         }
+    }
+
+    /// Says that the look is over. A server that stops ends it half way through.
+    fn looked_through(&self, is_well: bool) {
+        let mut found = lock(&self.found);
+        let is_whole = is_well && found.lines.len() == self.total;
+        found.stage = if is_whole { Stage::Ready } else { Stage::Failed };
     }
 
     /// How far it is, with some of its lines.

@@ -11,10 +11,9 @@ use std::time::{Duration, Instant};
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use serde_json::{Value, json};
-use support::{HAKE, PAN, Server};
+use support::{HAKE, JSON, PAN, Server};
 
 const KILLS: u64 = 60;
-const JSON: &[(&str, &str)] = &[("content-type", "application/json")];
 
 /// What the box holds by what was acknowledged: names by number, none for a card that was deleted.
 type Kept = BTreeMap<i64, Option<String>>;
@@ -68,7 +67,7 @@ impl Write {
             Self::Restore { id, .. } => ("POST", format!("/api/cards/{id}/restore"), Value::Null),
         };
         let body = if body.is_null() { String::new() } else { body.to_string() };
-        support::try_send(address, method, &path, JSON, &body)
+        support::try_send(address, method, &path, &[JSON], &body)
     }
 
     /// What the box holds once it was done.

@@ -73,6 +73,9 @@ pub struct LadderAnswer {
 /// Most rows of a ladder.
 const MOST_ROWS: u32 = 20;
 
+/// The last rung may miss the thickest by what adding up steps loses, mm.
+const ROUNDING_MM: f64 = 1e-9;
+
 /// Minutes grow about so with thickness, between its square (conduction) and its first power (a slow
 /// film), until the rungs themselves tell.
 const LONGER_BY: f64 = 1.6;
@@ -116,7 +119,7 @@ pub fn ladder<'a>(
     problems.range("from_mm", from_mm, THICKNESS_MM.0, THICKNESS_MM.1, "mm");
     problems.range("to_mm", to_mm, from_mm.max(THICKNESS_MM.0), THICKNESS_MM.1, "mm");
     problems.range("step_mm", step_mm, 1.0, 20.0, "mm");
-    if (to_mm - from_mm) / step_mm > f64::from(MOST_ROWS) {
+    if from_mm + step_mm * f64::from(MOST_ROWS) <= to_mm + ROUNDING_MM {
         problems
             .add("step_mm", format!("would give more than {MOST_ROWS} rows; take a larger step"));
     }
@@ -152,9 +155,9 @@ pub fn ladder<'a>(
         let schedule = sought.trial.programme.schedule(sought.pull_s);
         Some(of(&resolved, &schedule, sought.pull_s, sought.slope, sought.ending.rest_s))
     };
-    let rows = (0..=MOST_ROWS)
+    let rows = (0..MOST_ROWS)
         .map(|i| from_mm + step_mm * f64::from(i))
-        .take_while(|mm| *mm <= to_mm + 1e-9)
+        .take_while(|mm| *mm <= to_mm + ROUNDING_MM)
         .map(|mm| LadderRow {
             thickness_mm: mm,
             cells: starts

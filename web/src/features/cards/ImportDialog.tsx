@@ -25,7 +25,9 @@ export function ImportDialog({ file, onClose }: Props) {
   const { mutate: forget } = end;
   const id = begin.data?.id;
   const { data: report = begin.data, error: lost } = useQuery(importQuery(id));
-  const error = begin.error ?? keep.error ?? lost;
+  // What could not be kept, for want of room perhaps, can be tried again.
+  const lookFailure = begin.error ?? lost;
+  const error = lookFailure ?? keep.error;
   useEffect(() => {
     dialog.current?.showModal();
     look(file);
@@ -48,13 +50,13 @@ export function ImportDialog({ file, onClose }: Props) {
           {explain(error)} Nothing was kept.
         </p>
       )}
-      {!error && report?.stage === "failed" && (
+      {!lookFailure && report?.stage === "failed" && (
         <p role="alert" className="text-error">
           Something went wrong inside; it is in the log. Nothing was kept.
         </p>
       )}
-      {!error && !report && <p>Reading the file…</p>}
-      {!error && report && report.stage !== "failed" && (
+      {!lookFailure && !report && <p>Reading the file…</p>}
+      {!lookFailure && report && report.stage !== "failed" && (
         <>
           <Progress report={report} />
           <ul
