@@ -34,6 +34,7 @@ const ABOVE: Face = Face {
     radiant_c: Some(70.0),
     wet: 0.1,
     vapour_pa: 8000.0,
+    dries_kg_m2: None,
     coat_m2k_w: 0.0,
 };
 

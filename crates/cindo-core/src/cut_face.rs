@@ -12,7 +12,7 @@ use crate::timeline::{Programme, Schedule};
 use cindo_heat::cells::CrossSection;
 use cindo_heat::dose::Dose;
 use cindo_heat::outline::Outline;
-use cindo_heat::solve::{Accuracy, Sink};
+use cindo_heat::solve::{Accuracy, PlaneSimulation, Sink};
 
 /// Pictures while it is in the heat and while it rests.
 const HEAT_PICTURES: f64 = 36.0;
@@ -84,12 +84,9 @@ pub fn cut_face_of<'a>(
     let bench = bench.into();
     let resolved = resolve(bench, request)?;
     let setup = &resolved.setup;
-    let stuffed = request.piece.stuffed.unwrap_or(false);
-    let lopsided = setup.cut.outline.is_lopsided();
-    let columns = Accuracy::PLANE.columns + if lopsided { 6 } else { 0 };
-    let plane = Plane::new(setup, Accuracy { columns, ..Accuracy::PLANE }, stuffed);
+    let plane = Plane::new(setup, Accuracy::PLANE);
     let at = (pulled.pull_s, pulled.rest_s);
-    bench.afford(Ok(pictures(&resolved, &plane, &pulled.schedule, at, stuffed)))
+    bench.afford(Ok(pictures(&resolved, &plane, &pulled.schedule, at)))
 }
 
 fn pictures(
@@ -97,7 +94,6 @@ fn pictures(
     plane: &Plane,
     schedule: &Schedule,
     (pull_s, rest_s): (f64, f64),
-    stuffed: bool,
 ) -> CutFace {
     let setup = &resolved.setup;
     let programme = Programme::of(setup);
@@ -108,7 +104,7 @@ fn pictures(
         edge_mm: millimetres(&section.x_edge_m),
         height_edge_mm: millimetres(&section.z_edge_m),
         outline_mm: outline_mm(setup),
-        cavity_mm: if stuffed { Vec::new() } else { cavity_mm(setup) },
+        cavity_mm: if setup.stuffed { Vec::new() } else { cavity_mm(setup) },
         backbone_mm: backbone_mm(setup),
         turns_s: schedule.turns_s.clone(),
         pull_s,
@@ -119,7 +115,7 @@ fn pictures(
     let mut next_s = 0.0;
     let end_s = pull_s + rest_s;
     // As in one column: the place heated least up to the pull, held fixed through the rest.
-    let mut core = 0;
+    let mut core = None;
     let still = vec![setup.start_c; section.area_m2.len()];
     let mut take = |time_s: f64, hottest: &[f64], now: &[f64], dried: &[f64], dose: &Dose| {
         answer.time_s.push((time_s * 10.0).round() / 10.0);
@@ -131,12 +127,14 @@ fn pictures(
         answer.side_opaque_share.push(share(plane.side_opaque(dose, is_turned)));
         answer.middle_opaque_share.push(share(plane.middle_opaque(dose)));
         if time_s <= pull_s + 1e-6 {
-            core = plane.core(hottest);
+            core = Some(plane.core(hottest));
         }
-        answer.core_c.push((now[core] * 10.0).round() / 10.0);
+        let core_c = core.as_ref().map_or(setup.start_c, |core| core.at(now));
+        answer.core_c.push((core_c * 10.0).round() / 10.0);
     };
     take(0.0, &still, &still, &vec![0.0; still.len()], &dose);
-    plane.run(setup, &programme, schedule, (pull_s, rest_s), |simulation, step_s| {
+    let mut simulation = plane.raw(setup);
+    let mut seen = |simulation: &PlaneSimulation<'_>, step_s: f64| {
         dose.add(simulation.temperature_c(), step_s);
         let now = simulation.time_s();
         if now >= next_s || now >= end_s - 1e-6 || (now - pull_s).abs() < 1e-6 {
@@ -151,7 +149,9 @@ fn pictures(
             next_s = now + every;
         }
         Sink::Continue
-    });
+    };
+    plane.heat(&mut simulation, setup, &programme, schedule, pull_s, &mut seen);
+    plane.rest(&mut simulation, setup, &programme, (schedule, pull_s), rest_s, &mut seen);
     answer
 }
 

@@ -5,10 +5,10 @@ use crate::timeline::{Programme, Schedule, Side, Stage, Stretch};
 use cindo_heat::cells::{CrossSection, Facing};
 use cindo_heat::dose::Dose;
 use cindo_heat::flesh::Flesh;
-use cindo_heat::grid::Shape;
+use cindo_heat::grid::{along, coldest_between};
 use cindo_heat::reservoir::Heater;
 use cindo_heat::solve::{Accuracy, Faces, PlaneSimulation, Sink};
-use cindo_heat::surround::{Face, Surround};
+use cindo_heat::surround::{Dryness, Face, Surround};
 
 /// Half a column or the whole width, as the solver needs it.
 #[derive(Debug)]
@@ -47,8 +47,8 @@ impl PhaseFaces<'_> {
 }
 
 impl Faces for PhaseFaces<'_> {
-    fn face(&self, index: usize, reservoir_c: f64, time_s: f64) -> Face {
-        self.surround(index).at(reservoir_c, time_s)
+    fn face(&self, index: usize, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face {
+        self.surround(index).at(reservoir_c, time_s, dryness)
     }
 
     fn is_on_reservoir(&self, index: usize) -> bool {
@@ -57,50 +57,78 @@ impl Faces for PhaseFaces<'_> {
 }
 
 impl Plane {
-    pub(crate) fn new(setup: &Setup<'_>, accuracy: Accuracy, stuffed: bool) -> Self {
+    pub(crate) fn new(setup: &Setup<'_>, accuracy: Accuracy) -> Self {
+        let outline = setup.cut.outline;
+        // A whole width where back and belly differ.
+        let more = if outline.is_lopsided() { 6 } else { 0 };
         Self {
             flesh: Flesh::down_to(&setup.species.flesh(), setup.boil_c, setup.start_c),
             section: CrossSection::new(
-                setup.cut.outline,
+                outline,
                 setup.thickness_m,
                 setup.width_m,
-                accuracy.columns,
+                accuracy.columns + more,
                 accuracy.cells,
-                stuffed,
+                setup.stuffed,
             ),
             accuracy,
         }
     }
 
-    /// Heats to `until_s` and rests for `rest_s`, calling `seen` after every step until it has seen
-    /// enough.
-    pub(crate) fn run(
-        &self,
+    /// The raw piece as it meets the heat.
+    pub(crate) fn raw<'p>(&'p self, setup: &Setup<'p>) -> PlaneSimulation<'p> {
+        PlaneSimulation::new(&self.flesh, &self.section, self.accuracy, setup.start_c)
+            .within(setup.bench.budget)
+    }
+
+    /// Heats to `until_s`, calling `seen` after every step until it has seen enough.
+    pub(crate) fn heat<'p>(
+        &'p self,
+        simulation: &mut PlaneSimulation<'p>,
         setup: &Setup<'_>,
         programme: &Programme<'_>,
         schedule: &Schedule,
-        (until_s, rest_s): (f64, f64),
+        until_s: f64,
         mut seen: impl FnMut(&PlaneSimulation<'_>, f64) -> Sink,
-    ) {
-        let mut simulation =
-            PlaneSimulation::new(&self.flesh, &self.section, self.accuracy, setup.start_c)
-                .within(setup.bench.budget);
-        let all_round = matches!(programme.shape, Shape::Radial { .. });
-        let halves = if self.section.is_half() { 2.0 } else { 1.0 };
-        // Amounts are per m of length here.
-        let load_m2 = halves * f64::from(setup.count) * setup.length_m;
-        let ended = programme.walk(schedule, (0.0, until_s), |stretch| {
+    ) -> Sink {
+        let all_round = setup.method.all_round;
+        programme.walk(schedule, (simulation.time_s(), until_s), |stretch| {
             let faces = self.faces(stretch, all_round);
-            let heater = Heater { load_m2, ..stretch.stage.heater };
+            let heater = Heater { load_m2: self.load_m2(setup), ..stretch.stage.heater };
             let going = simulation.run(stretch.duration_s, &faces, &heater, &mut seen);
             (going == Sink::Continue).then(|| simulation.time_s())
-        });
-        if rest_s > 0.0 && ended == Sink::Continue {
-            let rest = programme.rested(schedule, until_s, rest_s);
-            // Off the heat nothing reaches all round.
-            let faces = self.faces(&rest, false);
-            simulation.run(rest_s, &faces, &rest.stage.heater, seen);
+        })
+    }
+
+    /// Rests a piece taken off at `pull_s` for `rest_s`.
+    pub(crate) fn rest<'p>(
+        &'p self,
+        simulation: &mut PlaneSimulation<'p>,
+        setup: &Setup<'_>,
+        programme: &Programme<'_>,
+        (schedule, pull_s): (&Schedule, f64),
+        rest_s: f64,
+        seen: impl FnMut(&PlaneSimulation<'_>, f64) -> Sink,
+    ) {
+        if rest_s > 0.0 {
+            let rest = programme.rested(schedule, pull_s, rest_s);
+            // Off the heat nothing reaches all round but the crust that it cooked in.
+            let faces = self.faces(&rest, setup.rest.on.wrapped);
+            let load_m2 = self.load_m2(setup);
+            let touched_m = (0..self.section.surface.len())
+                .filter(|i| faces.is_on_reservoir(*i))
+                .map(|i| self.section.surface[i].length_m)
+                .sum::<f64>();
+            let heater = programme.rest_store_under(&rest.stage.heater, load_m2 * touched_m);
+            let heater = Heater { load_m2, ..heater };
+            simulation.run(rest_s, &faces, &heater, seen);
         }
+    }
+
+    /// Amounts of a section are per m of length: what all pieces ask of their heat, in that unit.
+    fn load_m2(&self, setup: &Setup<'_>) -> f64 {
+        let halves = if self.section.is_half() { 2.0 } else { 1.0 };
+        halves * f64::from(setup.count) * setup.length_m
     }
 
     fn faces(&self, stretch: &Stretch<'_, '_>, all_round: bool) -> PhaseFaces<'_> {
@@ -155,49 +183,58 @@ impl Plane {
         set / all
     }
 
-    /// The cell within the inner part of the thickness that was heated least so far.
-    pub(crate) fn core(&self, hottest_c: &[f64]) -> usize {
+    /// The place within the inner part of the thickness that was heated least so far.
+    pub(crate) fn core(&self, hottest_c: &[f64]) -> Core {
         let rows = self.section.rows;
-        let edges = &self.section.z_edge_m;
-        let inner = |row: usize| {
-            let middle = 0.5 * (edges[row] + edges[row + 1]) / edges[rows];
-            (0.15..=0.85).contains(&middle)
-        };
-        (0..hottest_c.len())
-            .filter(|cell| self.section.is_inside(*cell) && inner(cell % rows))
-            .min_by(|a, b| hottest_c[*a].total_cmp(&hottest_c[*b]))
-            .unwrap_or_default()
+        let span_m = self.section.z_edge_m[rows];
+        let inner = (0.15 * span_m, 0.85 * span_m);
+        let mut best: Option<(f64, Core)> = None;
+        for first in (0..self.section.columns).map(|column| column * rows) {
+            let mut cell = first;
+            while cell < first + rows {
+                let from = cell;
+                while cell < first + rows && self.section.is_inside(cell) {
+                    cell += 1;
+                }
+                let to = cell;
+                cell += 1;
+                let reaches =
+                    from < to && self.height_m(from) <= inner.1 && self.height_m(to - 1) >= inner.0;
+                if !reaches {
+                    continue;
+                }
+                let heights: Vec<f64> = (from..to).map(|cell| self.height_m(cell)).collect();
+                let (height_m, cold_c) = coldest_between(&heights, &hottest_c[from..to], inner);
+                if best.as_ref().is_none_or(|(so_far, _)| cold_c < *so_far) {
+                    best = Some((cold_c, Core { first: from, heights_m: heights, height_m }));
+                }
+            }
+        }
+        best.map_or_else(
+            || Core { first: 0, heights_m: vec![0.0], height_m: 0.0 },
+            |(_, core)| core,
+        )
+    }
+
+    /// Height of a cell's middle, m.
+    fn height_m(&self, cell: usize) -> f64 {
+        let row = cell % self.section.rows;
+        0.5 * (self.section.z_edge_m[row] + self.section.z_edge_m[row + 1])
     }
 }
 
-/// How high the side shows opaque flesh at the first turn, or at the pull where nothing is turned;
-/// none where the heat comes from all round. A quick run on few columns.
-pub(crate) fn side_opaque_share(
-    setup: &Setup<'_>,
-    programme: &Programme<'_>,
-    schedule: &Schedule,
-    pull_s: f64,
-) -> Option<f64> {
-    if setup.method.all_round {
-        return None;
-    }
-    let at_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
-    Some(opaque_at(setup, programme, schedule, at_s, Accuracy::SIDE).0)
+/// A place in a section: a height along an upright line of its cells.
+#[derive(Debug, Clone)]
+pub(crate) struct Core {
+    first: usize,
+    heights_m: Vec<f64>,
+    height_m: f64,
 }
 
-/// Opaque share of the side and of the middle at a moment before the first turn.
-fn opaque_at(
-    setup: &Setup<'_>,
-    programme: &Programme<'_>,
-    schedule: &Schedule,
-    at_s: f64,
-    accuracy: Accuracy,
-) -> (f64, f64) {
-    let plane = Plane::new(setup, accuracy, false);
-    let mut dose = Dose::new(plane.section.area_m2.len(), setup.species.set_shift_k);
-    plane.run(setup, programme, schedule, (at_s, 0.0), |simulation, step_s| {
-        dose.add(simulation.temperature_c(), step_s);
-        Sink::Continue
-    });
-    (plane.side_opaque(&dose, false), plane.middle_opaque(&dose))
+impl Core {
+    /// How warm it is there, °C.
+    pub(crate) fn at(&self, temperature_c: &[f64]) -> f64 {
+        let cells = self.first..self.first + self.heights_m.len();
+        along(&self.heights_m, &temperature_c[cells], self.height_m)
+    }
 }

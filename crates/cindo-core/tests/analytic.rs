@@ -5,7 +5,7 @@ mod support;
 
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
 use cindo_heat::composition::ConstantProperties;
-use cindo_heat::surround::Face;
+use cindo_heat::surround::{Air, Face};
 use support::Table;
 
 const K: f64 = 0.52;
@@ -129,14 +129,14 @@ fn coat_is_a_resistance_in_series_with_the_film() {
 #[test]
 fn outer_surface_divides_by_the_resistances() {
     let face = Face { coat_m2k_w: 0.03, ..Face::convective(20.0, 200.0) };
-    let flux = face.balance(60.0, 500.0, 100.0, 60.0);
+    let flux = face.balance(60.0, 500.0, &Air::boiling_at(100.0), 60.0);
     let by_hand = (200.0 - 60.0) / (1.0 / 20.0 + 0.03 + 1.0 / 500.0);
     assert!((flux.incoming_w_m2 - by_hand).abs() < 1e-6);
     assert!((flux.outer_c - (200.0 - by_hand / 20.0)).abs() < 1e-6);
     assert!((flux.surface_c - (60.0 + by_hand / 500.0)).abs() < 1e-6);
     // With radiation what passes the outer surface is what passes coat and flesh.
     let glowing = Face { emissivity: 0.9, radiant_c: Some(200.0), ..face };
-    let flux = glowing.balance(60.0, 500.0, 100.0, 60.0);
+    let flux = glowing.balance(60.0, 500.0, &Air::boiling_at(100.0), 60.0);
     let through = (flux.outer_c - 60.0) / (0.03 + 1.0 / 500.0);
     assert!((flux.net_w_m2() / through - 1.0).abs() < 1e-6, "{flux:?}");
     assert!(flux.incoming_w_m2 > by_hand);

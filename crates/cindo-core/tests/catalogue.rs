@@ -5,8 +5,8 @@ mod support;
 
 use std::collections::HashSet;
 
-use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow, School};
-use cindo_heat::surround::Face;
+use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow, School, Wetness};
+use cindo_heat::surround::{Air, Face};
 use support::Table;
 
 /// Composition: USDA National Nutrient Database for Standard Reference, release 24.
@@ -131,7 +131,11 @@ const ALIASES: &[&str] =
     &["redfish", "wild_salmon", "walleye", "mahi", "sockeye", "sole", "flounder", "gurnard"];
 
 fn film(row: &FaceRow) -> f64 {
-    let context = FaceContext { boil_c: 100.0, surface_wet: 0.15, film_factor: 1.0 };
+    let context = FaceContext {
+        boil_c: 100.0,
+        surface: Wetness { wet: 0.15, ..Wetness::default() },
+        film_factor: 1.0,
+    };
     row.surround(&context).face.h
 }
 
@@ -170,11 +174,12 @@ fn radiation_follows_the_fourth_power() {
             emissivity: 0.9,
             radiant_c: Some(hot),
             wet: 0.0,
+            dries_kg_m2: None,
             vapour_pa: 1000.0,
             coat_m2k_w: 0.0,
         };
         // A nearly perfect conductor behind the face holds the surface at the cell's temperature.
-        let got = face.balance(cold, 1e9, 100.0, cold).incoming_w_m2;
+        let got = face.balance(cold, 1e9, &Air::boiling_at(100.0), cold).incoming_w_m2;
         assert!((got / flux - 1.0).abs() < 2e-3, "{hot} to {cold}: {got} against {flux}");
     }
 }

@@ -198,8 +198,8 @@ fn own_times_are_judged_against_the_recommended_plan() {
     let out = |seconds: f64| solve(&with(&base, |r| r.out_s = Some(recommended.pull_s + seconds)));
     let (early, late) = (out(-100.0), out(150.0));
     let (a, b) = (early.consequence.unwrap(), late.consequence.unwrap());
-    assert!(a.core_peak_k < -2.0 && !a.stays_in_band && a.sentence.starts_with("Under medium"));
-    assert!(b.core_peak_k > 2.0 && !b.stays_in_band && b.sentence.starts_with("Past medium"));
+    assert!(a.core_k < -2.0 && !a.stays_in_band && a.sentence.starts_with("Under medium"));
+    assert!(b.core_k > 2.0 && !b.stays_in_band && b.sentence.starts_with("Past medium"));
     assert!(b.dry_share >= a.dry_share);
     assert!((b.recommended_out_s - recommended.pull_s).abs() < 0.2);
     assert_eq!(late.turns_s, recommended.turns_s, "the turn stays where it is");
@@ -220,7 +220,7 @@ fn thin_end_is_done_first_and_gets_advice() {
     };
     let (thin, thicker, same) = (tail(9.0), tail(20.0), tail(27.0));
     assert!(thin.done_s < thicker.done_s && thicker.done_s < same.done_s);
-    assert!(thin.core_peak_c > thicker.core_peak_c && thicker.core_peak_c > same.core_peak_c);
+    assert!(thin.core_c > thicker.core_c && thicker.core_c > same.core_c);
     assert!(thin.dry_share > same.dry_share, "{thin:?} {same:?}");
     assert!(thin.advice.contains("cut it off"), "{}", thin.advice);
     assert!(thicker.advice.contains("tuck it under"), "{}", thicker.advice);

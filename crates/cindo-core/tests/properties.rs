@@ -8,7 +8,7 @@ use cindo_core::error::FieldError;
 use cindo_core::piece::Piece;
 use cindo_core::plan::plan;
 use cindo_core::setup::Setup;
-use cindo_core::setup::{Doneness, PlanRequest};
+use cindo_core::setup::{Doneness, PlanRequest, Rest};
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate, simulate_at};
 use cindo_core::timeline::Programme;
 use cindo_heat::composition::{Composition, ConstantProperties};
@@ -29,6 +29,7 @@ fn face() -> impl Strategy<Value = Face> {
             emissivity,
             radiant_c: Some(radiant_c),
             wet,
+            dries_kg_m2: None,
             vapour_pa,
             coat_m2k_w: 0.0,
         },
@@ -252,12 +253,12 @@ proptest! {
                     prop_assert!(list.iter().all(|v| v.is_finite()));
                 }
                 prop_assert!(a.section.temperature_c.iter().flatten().all(|v| v.is_finite()));
-                for v in [a.pull_s, a.rest_s, a.look_from_s, a.latest_s, a.spread_s, a.safety.f70_min] {
+                for v in [a.pull_s, a.rest_s, a.core_served_c, a.peak_s, a.look_from_s, a.latest_s, a.spread_s, a.safety.f70_min] {
                     prop_assert!(v.is_finite() && v >= 0.0);
                 }
                 if out.is_none() && !at_risk {
                     // A pull is found to a twentieth of a second, in which a thin piece gains some tenths.
-                    prop_assert!((a.core_peak_c - core).abs() < 0.5, "{} for {core}", a.core_peak_c);
+                    prop_assert!((a.core_served_c - core).abs() < 0.5, "{} for {core}", a.core_served_c);
                 }
                 let q = a.quality;
                 for share in [q.dry_share, q.firm_share, q.even_share, q.juice_lost_share] {
@@ -452,6 +453,8 @@ fn resolutions_of_plans_are_accurate() {
         turn_s: None,
         skin: true,
         start_c: 5.0,
+        stuffed: false,
+        rest: Rest { duration_s: 120.0, on: catalogue.resting.support("plate").unwrap() },
         school: School::SkinSide,
         medium_c: 200.0,
         boil_c: 99.97,

@@ -83,8 +83,8 @@ impl CrossSection {
         let half_m = 0.5 * width_m;
         let z_edge_m = Grid::new(Shape::Slab, thickness_m, rows).edge_m;
         let x_edge_m: Vec<f64> = if outline.is_lopsided() {
-            let even = Grid::new(Shape::Slab, width_m, columns);
-            even.edge_m.iter().map(|x| x - half_m).collect()
+            // A pan or plate touches it in the middle, the air at its ends.
+            (0..=columns).map(|i| width_m * (i as f64 / columns as f64 - 0.5)).collect()
         } else {
             (0..=columns)
                 .map(|i| {

@@ -7,7 +7,8 @@ const SET_REFERENCE_C: f64 = 50.0;
 /// Seconds at the reference after which a cell is set (opaque).
 const SET_DOSE_S: f64 = 10.0;
 const DRY_DECADE_K: f64 = 6.0;
-const DRY_REFERENCE_C: f64 = 66.0;
+/// Actin shrinks at 70 to 78 °C (from memory); flesh at 62 to 74 °C is firm, not dry.
+const DRY_REFERENCE_C: f64 = 74.0;
 /// Seconds at the reference after which a cell is dry.
 const DRY_DOSE_S: f64 = 30.0;
 

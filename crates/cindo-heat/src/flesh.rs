@@ -2,6 +2,7 @@
 
 use crate::composition::{Composition, ConstantProperties, quadratic};
 use crate::ice::{FREEZING_C, Ice};
+use crate::surround::Air;
 use crate::water;
 
 /// Share of the initial water that can boil off; the rest is bound to protein.
@@ -35,6 +36,8 @@ pub struct Flesh {
     conductivity: [f64; 3],
     /// Boiling point here, °C. For constant properties only the zero of the heat content.
     pub boil_c: f64,
+    /// The air around it.
+    pub(crate) air: Air,
     /// Latent heat held by the free water of a fresh cell, J/m³; 0 when nothing evaporates.
     pub reserve_j_m3: f64,
     /// Latent heat at the boiling point, J/kg.
@@ -69,6 +72,7 @@ impl Flesh {
             curve: interpolate(content, ratio),
             conductivity: interpolate(nodes, conductivity),
             boil_c,
+            air: Air::boiling_at(boil_c),
             reserve_j_m3: latent_j_kg * FREE_WATER_SHARE * composition.water * raw_density,
             latent_j_kg,
             slope_above: 1.0 / (rho_cp(boil_c) * (1.0 - DRY_HEAT_CAPACITY_LOSS)),
@@ -107,6 +111,7 @@ impl Flesh {
             curve,
             conductivity: [properties.k, 0.0, 0.0],
             boil_c,
+            air: Air::boiling_at(boil_c),
             reserve_j_m3: 0.0,
             latent_j_kg: water::latent_heat_j_kg(boil_c),
             slope_above: 1.0 / capacity,

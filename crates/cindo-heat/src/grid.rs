@@ -101,27 +101,7 @@ impl Grid {
             return (0.0, self.at(temperature_c, 0.0));
         }
         let span = self.span_m();
-        let inner = |z: f64| (0.15 * span..=0.85 * span).contains(&z);
-        let mut low = self.cells() / 2;
-        for (i, &z) in self.centre_m.iter().enumerate() {
-            if inner(z) && temperature_c[i] < temperature_c[low] {
-                low = i;
-            }
-        }
-        if low == 0 || low + 1 == self.cells() {
-            return (self.centre_m[low], temperature_c[low]);
-        }
-        let (z, t) = (&self.centre_m[low - 1..=low + 1], &temperature_c[low - 1..=low + 1]);
-        let left = (t[1] - t[0]) / (z[1] - z[0]);
-        let right = (t[2] - t[1]) / (z[2] - z[1]);
-        let curvature = (right - left) / (z[2] - z[0]);
-        if curvature <= 0.0 || left >= 0.0 || right <= 0.0 {
-            return (z[1], t[1]);
-        }
-        let vertex = 0.5 * (z[0] + z[1]) - 0.5 * left / curvature;
-        let vertex = vertex.clamp(0.15 * span, 0.85 * span);
-        let warm = t[0] + left * (vertex - z[0]) + curvature * (vertex - z[0]) * (vertex - z[1]);
-        (vertex, warm)
+        coldest_between(&self.centre_m, temperature_c, (0.15 * span, 0.85 * span))
     }
 
     /// Temperature at height `z_m`, °C, linear between cell centres; at the centre of a symmetric
@@ -136,8 +116,51 @@ impl Grid {
             let bend = (temperature_c[1] - temperature_c[0]) / (b - a);
             return temperature_c[0] + bend * (z_m * z_m - a);
         }
-        let i = c.partition_point(|&x| x <= z_m).min(self.cells() - 1);
-        let share = ((z_m - c[i - 1]) / (c[i] - c[i - 1])).min(1.0);
-        temperature_c[i - 1] + share * (temperature_c[i] - temperature_c[i - 1])
+        along(c, temperature_c, z_m)
     }
+}
+
+/// The coldest place between two heights along a line of cells (centres `z_m`, rising), m, and how warm
+/// it is, °C: by a parabola through the coldest cell and its neighbours, or at the end that is coldest.
+pub fn coldest_between(
+    z_m: &[f64],
+    temperature_c: &[f64],
+    (low_m, high_m): (f64, f64),
+) -> (f64, f64) {
+    let last = z_m.len() - 1;
+    let at = |z: f64| (z, along(z_m, temperature_c, z));
+    let ends = [at(low_m.clamp(z_m[0], z_m[last])), at(high_m.clamp(z_m[0], z_m[last]))];
+    let mut best = if ends[1].1 < ends[0].1 { ends[1] } else { ends[0] };
+    for i in 0..=last {
+        if z_m[i] < low_m || z_m[i] > high_m || temperature_c[i] >= best.1 {
+            continue;
+        }
+        best = (z_m[i], temperature_c[i]);
+        if i == 0 || i == last {
+            continue;
+        }
+        let (z, t) = (&z_m[i - 1..=i + 1], &temperature_c[i - 1..=i + 1]);
+        let left = (t[1] - t[0]) / (z[1] - z[0]);
+        let right = (t[2] - t[1]) / (z[2] - z[1]);
+        let curvature = (right - left) / (z[2] - z[0]);
+        if curvature > 0.0 && left < 0.0 && right > 0.0 {
+            let vertex = 0.5 * (z[0] + z[1]) - 0.5 * left / curvature;
+            let vertex = vertex.clamp(low_m, high_m);
+            let cold =
+                t[0] + left * (vertex - z[0]) + curvature * (vertex - z[0]) * (vertex - z[1]);
+            best = (vertex, cold.min(t[1]));
+        }
+    }
+    best
+}
+
+/// Temperature at a height along a line of cells, linear between their centres, °C.
+pub fn along(z_m: &[f64], temperature_c: &[f64], at_m: f64) -> f64 {
+    let last = z_m.len() - 1;
+    if last == 0 || at_m <= z_m[0] {
+        return temperature_c[0];
+    }
+    let i = z_m.partition_point(|&z| z <= at_m).min(last);
+    let share = ((at_m - z_m[i - 1]) / (z_m[i] - z_m[i - 1])).min(1.0);
+    temperature_c[i - 1] + share * (temperature_c[i] - temperature_c[i - 1])
 }

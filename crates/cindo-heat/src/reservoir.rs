@@ -28,7 +28,7 @@ pub struct Heater {
 }
 
 /// Kitchen air, °C.
-pub const ROOM_C: f64 = 25.0;
+pub const ROOM_C: f64 = 22.0;
 /// Full power once it has sagged by this, K: an attentive cook or a common thermostat (modelling
 /// choice).
 const PROPORTIONAL_BAND_K: f64 = 25.0;

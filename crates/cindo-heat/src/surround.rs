@@ -28,10 +28,15 @@ pub struct Face {
     #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = -60, maximum = 1000))]
     pub radiant_c: Option<f64>,
-    /// Share of a free wet surface, 0 to 1.
+    /// Share of a free wet surface, 0 to 1; at the start where it dries.
     #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
     pub wet: f64,
+    /// Water after whose loss half of its wetness is left, kg/m², 0.001 to 100: M0 of the drying law
+    /// `wet / (1 + M / M0)`; it stays as wet as it is when left out.
+    #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.001, maximum = 100))]
+    pub dries_kg_m2: Option<f64>,
     /// Partial pressure of water vapour around it, Pa.
     #[serde(default = "default_vapour_pa")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 101_325))]
@@ -40,6 +45,40 @@ pub struct Face {
     #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 10))]
     pub coat_m2k_w: f64,
+}
+
+/// The air that water evaporates into.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Air {
+    /// Boiling point, °C.
+    boil_c: f64,
+    /// Pressure, Pa.
+    pressure_pa: f64,
+}
+
+/// Vapour counts as at most this share of the pressure in Stefan's factor, which has no end at boiling.
+const MOST_VAPOUR_SHARE: f64 = 0.95;
+
+impl Air {
+    /// Air at the pressure under which water boils at `boil_c`.
+    pub fn boiling_at(boil_c: f64) -> Self {
+        Self { boil_c, pressure_pa: saturation_pressure_pa(boil_c) }
+    }
+
+    /// What drives vapour off a surface, Pa, and how it grows with the pressure of saturation: the
+    /// difference of vapour pressures times Stefan's factor P / (ps − pa) · ln((P − pa) / (P − ps)), by
+    /// which the vapour's own flow helps it along. Source: Stefan's flow through stagnant air, in any
+    /// text on mass transfer (for instance Bird, Stewart & Lightfoot, Transport Phenomena, ch. 18).
+    fn driving(&self, saturated_pa: f64, vapour_pa: f64) -> (f64, f64) {
+        let p = self.pressure_pa;
+        let most_pa = MOST_VAPOUR_SHARE * p;
+        let around_pa = vapour_pa.min(0.99 * most_pa);
+        let at_pa = saturated_pa.clamp(1.001 * around_pa, most_pa);
+        let flow = p * ((p - around_pa) / (p - at_pa)).ln();
+        let factor = flow / (at_pa - around_pa);
+        let slope = if saturated_pa < most_pa { p / (p - at_pa) } else { factor };
+        (factor * (saturated_pa - vapour_pa), slope)
+    }
 }
 
 fn default_vapour_pa() -> f64 {
@@ -80,13 +119,14 @@ impl Face {
             emissivity: 0.0,
             radiant_c: None,
             wet: 0.0,
+            dries_kg_m2: None,
             vapour_pa: 1000.0,
             coat_m2k_w: 0.0,
         }
     }
 
     /// Heat exchanged at a given surface temperature, and the derivative of the net flux.
-    fn exchange(&self, surface_c: f64, boil_c: f64) -> (FaceFlux, f64) {
+    fn exchange(&self, surface_c: f64, air: &Air) -> (FaceFlux, f64) {
         let kelvin = surface_c + KELVIN_OFFSET;
         let radiant = self.radiant_c.unwrap_or(self.medium_c) + KELVIN_OFFSET;
         let grey = self.emissivity * STEFAN_BOLTZMANN_W_M2K4;
@@ -96,18 +136,18 @@ impl Face {
         let mut drying = 0.0;
         let mut drying_kg = 0.0;
         if self.wet > 0.0 && self.h > 0.0 {
-            let wet_c = surface_c.min(boil_c);
-            let wet_k = wet_c + KELVIN_OFFSET;
+            let wet_c = surface_c.min(air.boil_c);
             let saturated = saturation_pressure_pa(wet_c);
-            let excess = saturated - self.vapour_pa;
-            if excess > 0.0 {
+            if saturated > self.vapour_pa {
                 let velocity = self.wet * self.h / LEWIS_J_M3K;
                 let latent = latent_heat_j_kg(wet_c);
-                let per_pa = velocity / (VAPOUR_GAS_CONSTANT_J_KGK * wet_k);
-                drying_kg = per_pa * excess;
+                let per_pa = velocity / (VAPOUR_GAS_CONSTANT_J_KGK * (wet_c + KELVIN_OFFSET));
+                let (driving_pa, driving_slope) = air.driving(saturated, self.vapour_pa);
+                drying_kg = per_pa * driving_pa;
                 drying = latent * drying_kg;
-                if surface_c < boil_c {
-                    slope -= latent * per_pa * saturation_slope_pa_k(wet_c, saturated);
+                if surface_c < air.boil_c {
+                    slope -=
+                        latent * per_pa * driving_slope * saturation_slope_pa_k(wet_c, saturated);
                 }
             }
         }
@@ -132,7 +172,7 @@ impl Face {
         &self,
         cell_c: f64,
         conductance_w_m2k: f64,
-        boil_c: f64,
+        air: &Air,
         guess_c: f64,
     ) -> FaceFlux {
         // Film, coat and half a cell in series; the surface of the balance is that of the coat.
@@ -152,7 +192,7 @@ impl Face {
         let (mut low, mut high) = (-KELVIN_OFFSET + 1.0, 2000.0);
         let mut surface_c = guess_c.clamp(low, high);
         loop {
-            let (mut flux, slope) = self.exchange(surface_c, boil_c);
+            let (mut flux, slope) = self.exchange(surface_c, air);
             let residual = flux.net_w_m2() - g * (surface_c - cell_c);
             let next = surface_c + residual / (g - slope);
             if residual > 0.0 {
@@ -183,6 +223,26 @@ pub struct Surround {
     pub radiant_on_reservoir: bool,
     /// A coat that changes as it cooks.
     pub coat: Coat,
+    /// What wets it besides its own share.
+    pub skin: Skin,
+}
+
+/// What the surface of the flesh brings along: water that lies on it, a crust that shuts it.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Skin {
+    /// Water lying on it, which leaves before the surface begins to dry, kg/m².
+    pub film_kg_m2: f64,
+    /// Crust that halves its wetness, m; 0 where a crust does not matter.
+    pub crust_m: f64,
+}
+
+/// How dry a surface is by now.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Dryness {
+    /// Water that it lost by drying, kg/m².
+    pub lost_kg_m2: f64,
+    /// Dried crust behind it, m.
+    pub crust_m: f64,
 }
 
 /// A coat whose resistance goes from wet and foaming to set and porous, as a decaying exponential
@@ -214,11 +274,12 @@ impl Surround {
             on_reservoir: false,
             radiant_on_reservoir: false,
             coat: Coat { wet_m2k_w: 0.0, set_m2k_w: 0.0, settle_s: 0.0 },
+            skin: Skin { film_kg_m2: 0.0, crust_m: 0.0 },
         }
     }
 
     /// The face at a moment.
-    pub fn at(&self, reservoir_c: f64, time_s: f64) -> Face {
+    pub fn at(&self, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face {
         Face {
             medium_c: if self.on_reservoir { reservoir_c } else { self.face.medium_c },
             radiant_c: if self.radiant_on_reservoir {
@@ -227,7 +288,22 @@ impl Surround {
                 self.face.radiant_c
             },
             coat_m2k_w: self.face.coat_m2k_w + self.coat.at_m2k_w(time_s),
+            wet: self.wet(dryness),
             ..self.face
         }
+    }
+
+    /// Share of a free wet surface that is left of it.
+    fn wet(&self, dryness: Dryness) -> f64 {
+        let Some(halves_kg_m2) = self.face.dries_kg_m2.filter(|_| self.face.wet > 0.0) else {
+            return self.face.wet;
+        };
+        let Skin { film_kg_m2, crust_m } = self.skin;
+        if dryness.lost_kg_m2 < film_kg_m2 {
+            return 1.0;
+        }
+        let crust = if crust_m > 0.0 { dryness.crust_m / crust_m } else { 0.0 };
+        let lost_kg_m2 = dryness.lost_kg_m2 - film_kg_m2;
+        self.face.wet / ((1.0 + crust) * (1.0 + lost_kg_m2 / halves_kg_m2))
     }
 }

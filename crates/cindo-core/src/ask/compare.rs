@@ -76,8 +76,8 @@ pub struct Outcome {
     pub quality: Quality,
     /// Seconds that a cook stands by it.
     pub hands_on_s: f64,
-    /// Core at its peak, °C.
-    pub core_peak_c: f64,
+    /// Core when eaten, °C.
+    pub core_served_c: f64,
     /// Target temperature that the colours of the strip centre on, °C.
     pub aim_c: f64,
     /// The strip.
@@ -321,7 +321,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         );
     }
     let preheat_s = preheat_s(setup, &solved.trial);
-    let rest_s = solved.record.ending.rest_s.round();
+    let rest_s = setup.rest.duration_s;
     let turns = solved.schedule.turns_s.len() as f64;
     let record = solved.record;
     Some(Outcome {
@@ -338,7 +338,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
             + HANDLING_S * f64::from(setup.count)
             + TURN_S * turns.min(6.0))
         .round(),
-        core_peak_c: (record.ending.peak_c * 10.0).round() / 10.0,
+        core_served_c: (record.ending.core_served_c * 10.0).round() / 10.0,
         aim_c: resolved.target.aim_c,
         strip: SmallStrip {
             time_s: record.section.time_s,

@@ -7,9 +7,8 @@ use super::tempered::TEMPERED_C;
 use crate::bench::Bench;
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Effort, Root, compared_window, seek};
-use crate::setup::{PlanRequest, Resolved, resolve};
-use crate::timeline::Schedule;
+use crate::plan::{Root, compared_window, seek};
+use crate::setup::{PlanRequest, resolve};
 
 /// One dish, one pan, one doneness over thickness and start.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -126,13 +125,6 @@ pub fn ladder<'a>(
     problems.finish()?;
     let starts = vec![COLD_C, TEMPERED_C];
     let mut below = vec![None; starts.len()];
-    let of =
-        |resolved: &Resolved<'_>, schedule: &Schedule, pull_s: f64, slope: f64, rest_s: f64| Rung {
-            flip_s: schedule.turns_s.first().map(|s| s.round()),
-            pull_s: pull_s.round(),
-            rest_s: rest_s.round(),
-            window_s: compared_window(resolved, schedule, pull_s, slope).map(f64::round),
-        };
     let rung = |mm: f64, start_c: f64, below: &mut Option<Below>| {
         let mut cell = plan.clone();
         cell.piece.thickness_mm = mm;
@@ -140,20 +132,21 @@ pub fn ladder<'a>(
         cell.piece.tail_mm = None;
         let resolved = resolve(bench, &cell).ok()?;
         let near = below.map(|below| below.thicker(mm));
-        let sought = seek(&resolved, Effort::COMPARED, near).ok()?;
+        let sought = seek(&resolved, near).ok()?;
         let root = Root { at: sought.pull_s, slope: sought.slope };
         *below = Some(Below {
             mm,
             root,
             power: below.map_or(LONGER_BY, |below| below.power_to(mm, root)),
         });
-        if resolved.target.hold_s > 0.0 {
-            let solved = sought.solved(&resolved, Effort::COMPARED).ok()?;
-            let rest_s = solved.record.ending.rest_s;
-            return Some(of(&resolved, &solved.schedule, solved.pull_s, solved.slope, rest_s));
-        }
         let schedule = sought.trial.programme.schedule(sought.pull_s);
-        Some(of(&resolved, &schedule, sought.pull_s, sought.slope, sought.ending.rest_s))
+        let window_s = compared_window(&resolved, &schedule, sought.pull_s, sought.slope);
+        Some(Rung {
+            flip_s: schedule.turns_s.first().map(|s| s.round()),
+            pull_s: sought.pull_s.round(),
+            rest_s: resolved.setup.rest.duration_s,
+            window_s: window_s.map(f64::round),
+        })
     };
     let rows = (0..MOST_ROWS)
         .map(|i| from_mm + step_mm * f64::from(i))

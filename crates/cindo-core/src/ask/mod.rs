@@ -79,7 +79,7 @@ pub(super) fn solved<'a>(
 }
 
 pub(super) fn ready(solved: &Solved<'_>) -> f64 {
-    solved.pull_s + solved.record.ending.rest_s
+    solved.pull_s + solved.trial.rest_s
 }
 
 /// Answers a question asked backwards.

@@ -28,6 +28,9 @@ pub struct Coating {
     pub heat_mj_m2: f64,
     /// Share of a free wet surface that it leaves, 0 to 1.
     pub wet: f64,
+    /// Water after whose loss half of that is left, kg/m²; none where nothing dries.
+    #[serde(default)]
+    pub dries_kg_m2: Option<f64>,
     /// Factor on browning.
     pub browning: f64,
     /// Factor on the risk of sticking and tearing.

@@ -2,7 +2,7 @@
 
 use serde::Deserialize;
 
-use cindo_heat::surround::{Face, Surround};
+use cindo_heat::surround::{Face, Skin, Surround};
 
 /// A temperature in a face row.
 #[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
@@ -55,13 +55,26 @@ fn default_vapour_pa() -> f64 {
     1000.0
 }
 
+/// How wet a surface is, and how it dries.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Wetness {
+    /// Share of a free wet surface at first, 0 to 1.
+    pub wet: f64,
+    /// Water after whose loss half of that is left, kg/m²; none where it does not dry.
+    pub dries_kg_m2: Option<f64>,
+    /// Water lying on it, kg/m².
+    pub film_kg_m2: f64,
+    /// Crust that halves its wetness, m; 0 where a crust does not matter.
+    pub crust_m: f64,
+}
+
 /// What a face row needs to know about the moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct FaceContext {
     /// Boiling point here, °C.
     pub boil_c: f64,
-    /// Wet share of this piece's surface.
-    pub surface_wet: f64,
+    /// How wet this piece's surface is and how it dries.
+    pub surface: Wetness,
     /// Factor on every film coefficient, 1 as tabulated.
     pub film_factor: f64,
 }
@@ -75,21 +88,24 @@ impl FaceRow {
             MediumRow::BelowBoilingK(k) => Some(context.boil_c - k),
         };
         let medium_c = fixed(self.medium);
+        let wetness = match self.wet {
+            WetRow::Share(wet) => Wetness { wet, ..Wetness::default() },
+            WetRow::Surface(SurfaceWord::Surface) => context.surface,
+        };
         let face = Face {
             h: 0.5 * (self.h_w_m2k[0] + self.h_w_m2k[1]) * context.film_factor,
             medium_c: medium_c.unwrap_or_default(),
             emissivity: self.emissivity,
             radiant_c: self.radiant.and_then(fixed),
-            wet: match self.wet {
-                WetRow::Share(share) => share,
-                WetRow::Surface(SurfaceWord::Surface) => context.surface_wet,
-            },
+            wet: wetness.wet,
+            dries_kg_m2: wetness.dries_kg_m2,
             vapour_pa: self.vapour_pa,
             coat_m2k_w: 0.0,
         };
         Surround {
             on_reservoir: medium_c.is_none(),
             radiant_on_reservoir: self.radiant == Some(MediumRow::Reservoir),
+            skin: Skin { film_kg_m2: wetness.film_kg_m2, crust_m: wetness.crust_m },
             ..Surround::fixed(face)
         }
     }

@@ -144,11 +144,24 @@ pub struct Cut {
 
 impl Cut {
     /// How the solver sees a piece that is reached from all round.
-    pub(crate) fn all_round(&self, thickness_m: f64, width_m: f64) -> Shape {
+    ///
+    /// The exponent p = E − 1 of an oval is (t/w)² when solid; an open cavity lets the heat in and
+    /// counts half of t/w, the limit of slow heat (Cleland & Earle; ASHRAE Handbook - Refrigeration,
+    /// "Cooling and Freezing Times of Foods", from memory).
+    pub(crate) fn all_round(&self, thickness_m: f64, width_m: f64, stuffed: bool) -> Shape {
+        let slender = (thickness_m / width_m).min(1.0);
         let exponent = match self.section {
             Profile::Flat => 0.0,
-            Profile::Oval => (thickness_m / width_m).min(1.0),
+            Profile::Oval if self.outline.is_lopsided() && !stuffed => {
+                0.5 * (slender + slender * slender)
+            }
+            Profile::Oval => slender * slender,
         };
         Shape::Radial { exponent }
+    }
+
+    /// Whether it is a whole fish of a size to share.
+    pub fn is_whole(&self) -> bool {
+        self.on_the_bone && self.id.starts_with("whole")
     }
 }

@@ -247,20 +247,6 @@ pub enum Smell {
     Strong,
 }
 
-/// How the resting piece lies.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum RestPlace {
-    /// On a warm plate.
-    #[default]
-    Plate,
-    /// On a rack.
-    Rack,
-    /// In its crust or parcel.
-    Wrapped,
-}
-
 /// A way of cooking.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -314,9 +300,6 @@ pub struct Method {
     /// Variations, the usual one first.
     #[serde(default)]
     pub variants: Vec<Variant>,
-    /// How the piece rests.
-    #[serde(default)]
-    pub rest: RestPlace,
     /// Share of the time that a cook has to stand by it, 0 to 1.
     pub attention: f64,
     /// Smell and smoke.

@@ -8,6 +8,7 @@ mod fish;
 mod gear;
 mod method;
 mod mixture;
+mod resting;
 mod salting;
 mod sign;
 mod task;
@@ -19,14 +20,15 @@ use serde::{Deserialize, Serialize};
 pub use build::{Build, State};
 pub use caution::{Caution, Rule};
 pub use coating::Coating;
-pub use face_row::{FaceContext, FaceRow};
+pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};
 pub use method::{
-    Begin, Family, Fill, FitRule, Liquid, Look, Method, RestPlace, School, SetPoint, Smell,
-    StageRow, Variant, Words,
+    Begin, Family, Fill, FitRule, Liquid, Look, Method, School, SetPoint, Smell, StageRow, Variant,
+    Words,
 };
 pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
+pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
 pub use salting::{SaltKind, Salting};
 pub use sign::{Form, Sign, SignOption};
 pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
@@ -127,6 +129,8 @@ pub struct Catalogue {
     pub disputes: Vec<Dispute>,
     /// Steps before the heat.
     pub tasks: Vec<Task>,
+    /// Off the heat.
+    pub resting: Resting,
     /// Heat-transfer faces by name.
     pub faces: BTreeMap<String, FaceRow>,
 }
@@ -165,9 +169,9 @@ const METHOD_FILES: [(&str, &str); 5] = [
 
 /// Face rows that resting, thawing, freezing and curing use.
 const COLD_AND_REST_ROWS: [&str; 8] = [
-    "rest_above",
-    "rest_below",
-    "rest_wrapped",
+    "rest_air_small",
+    "rest_air_portion",
+    "rest_air_whole",
     "cold_fridge",
     "cold_uncovered",
     "cold_water",
@@ -202,6 +206,7 @@ impl Catalogue {
             signs: embedded!("buying.toml")?,
             disputes: embedded!("disputes.toml")?,
             tasks: embedded!("tasks.toml")?,
+            resting: parse("resting.toml", include_str!("../../data/resting.toml"))?,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };
         catalogue.check_names()?;
@@ -252,6 +257,16 @@ impl Catalogue {
             if self.build(&species.body).is_none() {
                 return Err(missing(&species.id, &species.body));
             }
+        }
+        let Resting { supports, usual, .. } = &self.resting;
+        for support in supports {
+            let mut rows = [&support.below, &support.above].into_iter().flatten();
+            if let Some(name) = rows.find(|name| !self.faces.contains_key(*name)) {
+                return Err(missing(&support.id, name));
+            }
+        }
+        if let Some(rule) = usual.iter().find(|rule| self.resting.support(&rule.on).is_none()) {
+            return Err(missing("a usual rest", &rule.on));
         }
         for name in COLD_AND_REST_ROWS {
             if !self.faces.contains_key(name) {

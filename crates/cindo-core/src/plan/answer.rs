@@ -5,6 +5,7 @@ use serde::Serialize;
 use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
+use super::probe::{Correction, Probe};
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
 use super::record::{Record, Series, StripPicture, record};
 use super::search::{Effort, SPREADS, Solved, solve, spread, window};
@@ -15,7 +16,6 @@ use crate::caution::{Circumstances, Safety, assess};
 use crate::error::FieldError;
 use crate::say::{hundredth, tenth};
 use crate::setup::{PlanRequest, Resolved, oil_level_share, resolve};
-use crate::side_view::side_opaque_share;
 use crate::timeline::Schedule;
 use cindo_heat::solve::Accuracy;
 
@@ -76,14 +76,20 @@ pub struct PlanAnswer {
     pub turns_s: Vec<f64>,
     /// Off the heat, s after the fish met it.
     pub pull_s: f64,
-    /// Rest until the core peaks, s.
+    /// From the pull until it is eaten, s.
     pub rest_s: f64,
+    /// Id of what it stands on until then.
+    pub rest_on: String,
     /// Core when taken off, °C.
     pub core_at_pull_c: f64,
-    /// Core at its peak, °C.
-    pub core_peak_c: f64,
-    /// How much the core still rises off the heat, K.
+    /// Core when eaten, °C.
+    pub core_served_c: f64,
+    /// How much the core rises from the pull until it is eaten, K.
     pub carry_over_k: f64,
+    /// The highest that the core gets if it is left standing, °C.
+    pub core_peak_c: f64,
+    /// When that is, s after the pull.
+    pub peak_s: f64,
     /// Seconds between the earliest and the latest pull that stay in the band; none where hotter is only firmer.
     pub window_s: Option<f64>,
     /// Earliest pull that stays in the band, s.
@@ -180,14 +186,13 @@ pub(super) fn plan(
     let fast = Trial::new(setup, beside);
     let Solved { schedule, pull_s, slope, .. } = &solved;
     let margins = Margins {
-        window: window(&fast, schedule, &resolved.target, *pull_s, *slope, effort.level_k),
+        window: window(&fast, schedule, &resolved.target, *pull_s, *slope),
         spread_s: spread(
             setup,
             request.piece.thickness_measured.unwrap_or(false),
             &fast,
             schedule,
             *pull_s,
-            resolved.target.hold_s,
             *slope,
         ),
     };
@@ -196,8 +201,7 @@ pub(super) fn plan(
         Some(_) => {
             let free = PlanRequest { turn_s: None, out_s: None, ..request.clone() };
             let free = resolve(setup.bench, &free)?;
-            let effort = if brief { Effort::ROUGH } else { Effort::COMPARED };
-            Some(Recommended::of(&free, &solve(&free, effort)?))
+            Some(Recommended::of(&free, &solve(&free, Effort::COMPARED)?))
         }
         None => request.out_s.map(|_| Recommended::of(resolved, &solved)),
     };
@@ -206,8 +210,8 @@ pub(super) fn plan(
         None => solved,
     };
     let answer = assemble(request, resolved, &shown, &margins, recommended.as_ref());
-    let rest_s = shown.record.ending.rest_s.max(1.0);
     let Solved { schedule, pull_s, .. } = shown;
+    let rest_s = setup.rest.duration_s;
     Ok(Planned { answer, pulled: Pulled { schedule, pull_s, rest_s } })
 }
 
@@ -232,9 +236,16 @@ fn taken_out_at<'a>(
         turns_s: schedule.turns_s.into_iter().filter(|t| *t < out_s).collect(),
         starts_s: schedule.starts_s,
     };
-    let ending = trial.finish(trial.raw(), &schedule, out_s, resolved.target.hold_s);
-    let record = record(resolved, &trial, &schedule, out_s, ending, effort.sampling);
-    Solved { trial, schedule, pull_s: out_s, slope, record }
+    let column = Trial::new(&resolved.setup, Accuracy::FAST);
+    let ending = column.finish(column.raw(), &schedule, out_s);
+    let probe = Probe::new(&resolved.setup, resolved.limit);
+    let seen = (resolved.target.hold_s > 0.0 || probe.matters(out_s))
+        .then(|| probe.look(&schedule, out_s));
+    let correction = seen.map_or_else(Correction::default, |s| Correction::between(&s, &ending));
+    let found = (correction.applied(ending), seen);
+    let record = record(resolved, &trial, &schedule, out_s, found, effort.sampling);
+    let side_opaque = seen.map(|s| s.side_opaque);
+    Solved { trial, schedule, pull_s: out_s, slope, record, side_opaque }
 }
 
 fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Safety {
@@ -290,9 +301,13 @@ fn assemble(
     let centre_s = recommended.map_or(pull_s, |r| r.out_s);
     let far_edge = margins.window.map_or(f64::INFINITY, |w| w.1);
     let brief = request.brief.unwrap_or(false);
-    let side_opaque =
-        if brief { None } else { side_opaque_share(setup, &trial.programme, schedule, pull_s) };
-    let rest_s = ending.rest_s.round();
+    let side_opaque = if setup.method.all_round {
+        None
+    } else {
+        let look = || Probe::new(setup, resolved.limit).look(schedule, pull_s).side_opaque;
+        shown.side_opaque.or_else(|| (!brief).then(look))
+    };
+    let rest_s = setup.rest.duration_s;
     let times = Times {
         // The same tenths as in the answer, so that card and steps round to the same second.
         schedule: Schedule {
@@ -320,9 +335,12 @@ fn assemble(
         turns_s: times.schedule.turns_s,
         pull_s: tenth(pull_s),
         rest_s,
+        rest_on: setup.rest.on.id.clone(),
         core_at_pull_c: tenth(ending.core_at_pull_c),
-        core_peak_c: tenth(ending.peak_c),
-        carry_over_k: tenth(ending.peak_c - ending.core_at_pull_c),
+        core_served_c: tenth(ending.core_served_c),
+        carry_over_k: tenth(ending.core_served_c - ending.core_at_pull_c),
+        core_peak_c: tenth(record.peak.core_c),
+        peak_s: record.peak.at_s.round(),
         window_s: margins.window.map(|(early, late)| tenth(late - early)),
         window_from_s: margins.window.map(|(early, _)| tenth(early)),
         look_from_s: tenth((centre_s - SPREADS * margins.spread_s).max(0.0)),
@@ -350,7 +368,7 @@ fn assemble(
         },
         batch: batch(resolved, trial, record, pull_s, brief),
         tail: tail(resolved, request.piece.tail_mm, schedule, pull_s),
-        consequence: recommended.map(|r| consequence(resolved, r, ending.peak_c, &quality)),
+        consequence: recommended.map(|r| consequence(resolved, r, ending.level_c, &quality)),
         gentler: if brief { None } else { gentler(request, resolved, &quality) },
         quality,
         setting: SettingNote {

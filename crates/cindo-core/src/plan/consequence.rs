@@ -15,13 +15,13 @@ pub struct Consequence {
     pub recommended_turn_s: Option<f64>,
     /// Recommended pull, s.
     pub recommended_out_s: f64,
-    /// Core at its peak against the recommended plan, K.
-    pub core_peak_k: f64,
+    /// Core as eaten against the recommended plan, K.
+    pub core_k: f64,
     /// Dry share against the recommended plan, −1 to 1.
     pub dry_share: f64,
     /// Tearing risk against the recommended plan, −1 to 1.
     pub tear_risk: f64,
-    /// Whether the core's peak stays inside the band.
+    /// Whether the core stays inside the band.
     pub stays_in_band: bool,
     /// What it comes to.
     pub sentence: String,
@@ -31,7 +31,7 @@ pub struct Consequence {
 pub(crate) struct Recommended {
     pub(crate) turn_s: Option<f64>,
     pub(crate) out_s: f64,
-    pub(crate) peak_c: f64,
+    pub(crate) level_c: f64,
     pub(crate) quality: Quality,
 }
 
@@ -40,7 +40,7 @@ impl Recommended {
         Self {
             turn_s: solved.schedule.turns_s.first().copied(),
             out_s: solved.pull_s,
-            peak_c: solved.record.ending.peak_c,
+            level_c: solved.record.ending.level_c,
             quality: judge(&resolved.setup, &solved.schedule, solved.pull_s, &solved.record),
         }
     }
@@ -50,21 +50,21 @@ impl Recommended {
 pub(crate) fn consequence(
     resolved: &Resolved<'_>,
     recommended: &Recommended,
-    peak_c: f64,
+    level_c: f64,
     quality: &Quality,
 ) -> Consequence {
     let target = &resolved.target;
-    let stays = peak_c >= target.from_c && target.to_c.is_none_or(|to| peak_c < to);
-    let core_peak_k = peak_c - recommended.peak_c;
+    let stays = level_c >= target.from_c && target.to_c.is_none_or(|to| level_c < to);
+    let core_k = level_c - recommended.level_c;
     let dry = quality.dry_share - recommended.quality.dry_share;
     let tear = quality.tear_risk.unwrap_or(0.0) - recommended.quality.tear_risk.unwrap_or(0.0);
     let name = &target.name;
     let core = if stays {
-        format!("Still {name}: the core peaks at {peak_c:.0}{CELSIUS}")
-    } else if core_peak_k < 0.0 {
-        format!("Under {name}: the core peaks at {peak_c:.0}{CELSIUS}")
+        format!("Still {name}: the core gets to {level_c:.0}{CELSIUS}")
+    } else if core_k < 0.0 {
+        format!("Under {name}: the core gets to {level_c:.0}{CELSIUS}")
     } else {
-        format!("Past {name}: the core peaks at {peak_c:.0}{CELSIUS}")
+        format!("Past {name}: the core gets to {level_c:.0}{CELSIUS}")
     };
     let mut rest = Vec::new();
     if dry.abs() >= 0.03 {
@@ -80,7 +80,7 @@ pub(crate) fn consequence(
     Consequence {
         recommended_turn_s: recommended.turn_s.map(tenth),
         recommended_out_s: tenth(recommended.out_s),
-        core_peak_k: tenth(core_peak_k),
+        core_k: tenth(core_k),
         dry_share: dry,
         tear_risk: tear,
         stays_in_band: stays,

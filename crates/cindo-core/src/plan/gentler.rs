@@ -48,10 +48,11 @@ pub(crate) fn gentler(
             variant: None,
             turn_s: None,
             out_s: None,
+            rest_on: None,
             ..request.clone()
         };
         let resolved = resolve(bench, &other).ok()?;
-        let solved = solve(&resolved, Effort::ROUGH).ok()?;
+        let solved = solve(&resolved, Effort::COMPARED).ok()?;
         let firm_share = solved.record.firm_share;
         if firm_share > quality.firm_share - WORTH {
             return None;

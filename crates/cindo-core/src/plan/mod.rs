@@ -4,6 +4,7 @@ mod answer;
 mod batch;
 mod consequence;
 mod gentler;
+mod probe;
 mod quality;
 mod record;
 mod search;
@@ -38,8 +39,7 @@ pub(crate) fn compared_window(
     slope: f64,
 ) -> Option<f64> {
     let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
-    let tolerance_k = Effort::COMPARED.level_k;
-    search::window(&coarse, schedule, &resolved.target, pull_s, slope, tolerance_k)
+    search::window(&coarse, schedule, &resolved.target, pull_s, slope)
         .map(|(early, late)| late - early)
 }
 

@@ -2,7 +2,8 @@
 
 use serde::Serialize;
 
-use super::trial::{Ending, Trial};
+use super::probe::Seen;
+use super::trial::{Ending, Peak, Trial};
 use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
@@ -81,7 +82,10 @@ const EVEN_K: f64 = 4.0;
 /// What a recorded run gives.
 #[derive(Debug, Clone)]
 pub(crate) struct Record {
+    /// As the whole section has it.
     pub(crate) ending: Ending,
+    /// If it is left standing.
+    pub(crate) peak: Peak,
     pub(crate) verdict: Verdict,
     pub(crate) series: Series,
     pub(crate) section: StripPicture,
@@ -315,7 +319,7 @@ pub(crate) fn record(
     trial: &Trial<'_>,
     schedule: &Schedule,
     pull_s: f64,
-    ending: Ending,
+    (ending, seen): (Ending, Option<Seen>),
     sampling: Sampling,
 ) -> Record {
     let Resolved { setup, target, limit, .. } = resolved;
@@ -353,16 +357,34 @@ pub(crate) fn record(
     trial.heat(&mut simulation, schedule, pull_s, &mut recorder);
     let (balance, reservoir) = (simulation.balance(), *simulation.reservoir());
     let sensible_j_m2 = simulation.sensible_j_m2();
-    // A held target keeps resting until the hold is over.
-    let rest_s = ending.rest_s.max(target.hold_s).max(1.0);
-    recorder.end_s = pull_s + rest_s;
-    // As fine as in the heat, but however short that was, not without end.
-    let coarsest_s = rest_s / (REST_SHARE * sampling.times);
-    if recorder.every_s < coarsest_s {
-        (recorder.every_s, recorder.origin_s, recorder.next) = (coarsest_s, pull_s, 1);
+    let core_c = |simulation: &Simulation<'_>| grid.at(simulation.temperature_c(), ending.core_m);
+    let pulled_c = core_c(&simulation);
+    let rest_s = setup.rest.duration_s;
+    let mut own_level_c = pulled_c;
+    if rest_s > 0.0 {
+        recorder.end_s = pull_s + rest_s;
+        // As fine as in the heat, but however short that was, not without end.
+        let coarsest_s = rest_s / (REST_SHARE * sampling.times);
+        if recorder.every_s < coarsest_s {
+            (recorder.every_s, recorder.origin_s, recorder.next) = (coarsest_s, pull_s, 1);
+        }
+        let rest = trial.programme.rested(schedule, pull_s, rest_s);
+        simulation.run(&rest.phase(), &mut recorder);
     }
-    let rest = trial.programme.rested(schedule, pull_s, rest_s);
-    simulation.run(&rest.phase(), &mut recorder);
+    let served_c = core_c(&simulation);
+    for c in &recorder.series.core_c {
+        own_level_c = own_level_c.max(*c);
+    }
+    let shift = Shift {
+        pull_s,
+        rest_s,
+        at_pull_k: ending.core_at_pull_c - pulled_c,
+        served_k: ending.core_served_c - served_c,
+        boil_c: setup.boil_c,
+    };
+    shift.apply(&mut recorder.series, &mut recorder.section);
+    let own = Ending { level_c: own_level_c, ..ending };
+    let peak = trial.left_standing(simulation.clone(), schedule, pull_s, &own);
 
     let flesh = setup.species.flesh();
     let density = flesh.properties(setup.start_c).density_kg_m3;
@@ -371,7 +393,12 @@ pub(crate) fn record(
         / (density * grid.total_volume_m()))
     .min(flesh.water);
     let dried = simulation.dried();
-    let hottest = simulation.hottest_c();
+    // By as much as the core differs, less towards what boils.
+    let hottest: Vec<f64> = simulation
+        .hottest_c()
+        .iter()
+        .map(|c| c + shift.of(ending.level_c - own_level_c, own_level_c, *c))
+        .collect();
     let share = |counts: &dyn Fn(usize) -> f64| {
         let sum: f64 = grid.volume_m.iter().enumerate().map(|(i, v)| v * counts(i)).sum();
         sum / grid.total_volume_m()
@@ -384,7 +411,9 @@ pub(crate) fn record(
     let brown = recorder.brown_s.map(|s| s * setup.coating.browning);
     Record {
         ending,
-        verdict: recorder.watch.verdict(),
+        // What the column peaks at while it is left standing is off by as much as what is served.
+        peak: Peak { core_c: (peak.core_c + shift.served_k).max(ending.level_c), ..peak },
+        verdict: seen.map_or_else(|| recorder.watch.verdict(), |s| s.verdict),
         brown_s: if symmetric { [brown[1]; 2] } else { brown },
         release_s: recorder.release_s,
         crust_mm: [bottom_mm, top_mm],
@@ -401,6 +430,48 @@ pub(crate) fn record(
         balance,
         sensible_j_m2,
         reservoir,
+    }
+}
+
+/// What the whole section adds to one column over time.
+struct Shift {
+    pull_s: f64,
+    rest_s: f64,
+    at_pull_k: f64,
+    served_k: f64,
+    boil_c: f64,
+}
+
+impl Shift {
+    /// At a moment, K: from nothing, as heat from the sides arrives, on a straight line through the rest.
+    fn at_k(&self, time_s: f64) -> f64 {
+        if time_s <= self.pull_s {
+            return self.at_pull_k * (time_s / self.pull_s).powi(2);
+        }
+        let share = (time_s - self.pull_s) / self.rest_s;
+        self.at_pull_k + share * (self.served_k - self.at_pull_k)
+    }
+
+    /// What of a core's `shift_k` is left for flesh at another temperature: as in Newman's product, in
+    /// the measure in which both still lack heat.
+    fn of(&self, shift_k: f64, core_c: f64, flesh_c: f64) -> f64 {
+        let lacks_k = (self.boil_c - core_c).max(5.0);
+        shift_k * ((self.boil_c - flesh_c) / lacks_k).clamp(0.0, 1.0)
+    }
+
+    fn apply(&self, series: &mut Series, section: &mut StripPicture) {
+        if self.at_pull_k.abs().max(self.served_k.abs()) < 0.05 {
+            return;
+        }
+        for ((core_c, time_s), column) in
+            series.core_c.iter_mut().zip(&series.time_s).zip(&mut section.temperature_c)
+        {
+            let shift_k = self.at_k(*time_s);
+            for flesh_c in column {
+                *flesh_c = tenth(*flesh_c + self.of(shift_k, *core_c, *flesh_c));
+            }
+            *core_c = hundredth(*core_c + shift_k);
+        }
     }
 }
 

@@ -1,13 +1,15 @@
 //! The inverse problem: when to take it off so that it rests to the target, how wide the window is
 //! and how far the moment can wander with what nobody knows exactly.
 
+use super::probe::{Correction, Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::trial::{Ending, Trial};
 use crate::error::FieldError;
 use crate::say::CELSIUS;
-use crate::setup::{Resolved, Setup, Target};
+use crate::setup::{Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
-use cindo_heat::solve::Accuracy;
+use cindo_heat::dose::Dose;
+use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Longest time in the heat that is searched, s.
 const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
@@ -15,21 +17,26 @@ const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
-/// A by-the-book pull is lengthened by 3 % at most this often.
-const MOST_BOOK_TRIES: u32 = 40;
-/// A by-the-book pull aims this much over the limit, so that rounding never falls under it, K.
-const BOOK_MARGIN_K: f64 = 0.1;
+/// What must be held is held this much over the limit in the heat, so that neither rounding nor a
+/// coarse grid falls under it, and this much over it where the rest has to do it, K.
+const BOOK_MARGIN_K: f64 = 0.3;
+const BOOK_REST_MARGIN_K: f64 = 1.0;
+/// And so much more at most, K.
+const BOOK_OVER_K: f64 = 0.5;
+/// Flesh may get so many more dry than planned before a late pull counts as one too late.
+const DRIER_SHARE: f64 = 0.10;
 
 /// Moist flesh stops this much short of the boiling point: from there on it only dries, K.
 const SHORT_OF_BOILING_K: f64 = 1.0;
 
 /// What is uncertain about a piece: thickness by eye and measured (m), start (K), film (share),
-/// medium (K). Source: common practice.
+/// medium (K), rest (s). Source: common practice.
 const THICKNESS_BY_EYE_M: f64 = 0.002;
 const THICKNESS_MEASURED_M: f64 = 0.001;
 const START_K: f64 = 2.0;
 const FILM_SHARE: f64 = 0.2;
 const MEDIUM_K: f64 = 10.0;
+const REST_S: f64 = 30.0;
 /// Look from and latest stand this many spreads from the pull.
 pub(crate) const SPREADS: f64 = 1.3;
 
@@ -115,35 +122,33 @@ pub(crate) struct Solved<'a> {
     /// How fast the core's level rises with the pull, K/s.
     pub(crate) slope: f64,
     pub(crate) record: Record,
+    /// How high the side is opaque at the first turn, where the whole section was looked at.
+    pub(crate) side_opaque: Option<f64>,
 }
 
-/// How a search is carried out.
+/// How an answer is shown. Its moments are found the same way for all, so that two screens never differ.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Effort {
-    /// For the answer.
     pub(crate) accuracy: Accuracy,
     pub(crate) sampling: Sampling,
-    /// The core's level is found to this, K: by guesses, and in the answer.
-    guess_k: f64,
-    pub(crate) level_k: f64,
 }
 
 impl Effort {
     /// For the plan that is shown.
-    pub(crate) const SHOWN: Self =
-        Self { accuracy: Accuracy::FINE, sampling: Sampling::FULL, guess_k: 0.05, level_k: 0.08 };
+    pub(crate) const SHOWN: Self = Self { accuracy: Accuracy::FINE, sampling: Sampling::FULL };
     /// For a plan that is being dragged.
-    pub(crate) const BRIEF: Self =
-        Self { accuracy: Accuracy::FAST, sampling: Sampling::QUICK, guess_k: 0.2, level_k: 0.08 };
-    /// For a figure beside the plan.
-    pub(crate) const ROUGH: Self =
-        Self { accuracy: Accuracy::COARSE, sampling: Sampling::SMALL, guess_k: 0.2, level_k: 0.2 };
-    /// For comparing, ladders and questions asked backwards.
-    pub(crate) const COMPARED: Self =
-        Self { accuracy: Accuracy::FAST, sampling: Sampling::SMALL, guess_k: 0.3, level_k: 0.15 };
+    pub(crate) const BRIEF: Self = Self { accuracy: Accuracy::FAST, sampling: Sampling::QUICK };
+    /// For comparing, ladders, questions asked backwards and figures beside the plan.
+    pub(crate) const COMPARED: Self = Self { accuracy: Accuracy::FAST, sampling: Sampling::SMALL };
 }
 
-/// Finds the earliest pull that rests to the target.
+/// The core's level is found to this, K: by guesses, and in the answer.
+const GUESS_K: f64 = 0.2;
+const LEVEL_K: f64 = 0.04;
+/// And on the whole section, whose core moves from cell to cell, K.
+const SECTION_K: f64 = 0.08;
+
+/// Finds the earliest pull that is eaten as the target says.
 ///
 /// # Errors
 /// On `doneness`, when the target cannot be reached: why, and what would.
@@ -151,29 +156,32 @@ pub(crate) fn solve<'a>(
     resolved: &Resolved<'a>,
     effort: Effort,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
-    seek(resolved, effort, None)?.solved(resolved, effort)
+    Ok(seek(resolved, None)?.solved(resolved, effort))
 }
 
 /// A pull that was found, before it is shown.
 #[derive(Debug)]
 pub(crate) struct Sought<'a> {
+    /// One column, quick.
     pub(crate) trial: Trial<'a>,
     pub(crate) pull_s: f64,
     /// How fast the core's level rises with the pull, K/s.
     pub(crate) slope: f64,
+    /// As the whole section has it.
     pub(crate) ending: Ending,
+    /// The whole section, where it matters.
+    pub(crate) seen: Option<Seen>,
 }
 
-/// Finds when the core rests to the target, from what pieces much like it took, if that is known.
+/// Finds when to take it off, from what pieces much like it took, if that is known.
 ///
 /// # Errors
 /// As [`solve`].
 pub(crate) fn seek<'a>(
     resolved: &Resolved<'a>,
-    effort: Effort,
     near: Option<Root>,
 ) -> Result<Sought<'a>, Vec<FieldError>> {
-    let Resolved { setup, target, .. } = resolved;
+    let Resolved { setup, target, limit, .. } = resolved;
     if setup.start_c >= target.from_c {
         return Err(vec![unreachable_because(format!(
             "it starts at {:.0}{CELSIUS}, already as warm as {}",
@@ -190,92 +198,176 @@ pub(crate) fn seek<'a>(
             warmest_c.floor(),
         ))]);
     }
-    let hold_s = target.hold_s;
-    let aim_c = if hold_s > 0.0 { target.aim_c + BOOK_MARGIN_K } else { target.aim_c };
+    let aim_c = if target.hold_s > 0.0 { target.aim_c + BOOK_REST_MARGIN_K } else { target.aim_c };
+    let span = (SHORTEST_COOK_S.max(target.hold_s + 1.0), LONGEST_COOK_S);
     let coarse = Trial::new(setup, Accuracy::COARSE);
-    let span = (SHORTEST_COOK_S.max(hold_s + 1.0), LONGEST_COOK_S);
     let unreachable = || vec![unreachable(setup, target, &coarse)];
-
     let rough = if let Some(near) = near {
         near
     } else {
         let mm = setup.thickness_m * 1000.0;
         let guess_s = 0.5 * mm * mm;
         let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-        let level = |pull_s: f64| coarse.candidate(pull_s, hold_s).level_c;
-        rising_root(level, aim_c, effort.guess_k, guess, span).ok_or_else(unreachable)?
+        let level = |pull_s: f64| coarse.candidate(pull_s).level_c;
+        rising_root(level, aim_c, GUESS_K, guess, span).ok_or_else(unreachable)?
     };
-    let trial = Trial::new(setup, effort.accuracy);
-    let mut ending = None;
-    let fine_level = |pull_s: f64| {
-        let found = trial.candidate(pull_s, hold_s);
-        ending = Some((pull_s, found));
-        found.level_c
+    let trial = Trial::new(setup, Accuracy::FAST);
+    let probe = Probe::new(setup, *limit);
+    let column = Column { trial: &trial, span };
+    let found = if target.hold_s > 0.0 {
+        let root = column.root(aim_c, rough).map_or(rough, |(root, _)| root);
+        book_root(&probe, &trial, limit.core_c, root, span).map(|root| {
+            let schedule = trial.programme.schedule(root.at);
+            (root, trial.candidate(root.at), Some(probe.look(&schedule, root.at)))
+        })
+    } else {
+        column.corrected(&probe, aim_c, rough)
     };
-    let root =
-        rising_root(fine_level, aim_c, effort.level_k, rough, span).ok_or_else(unreachable)?;
-    let pull_s = root.at;
-    // The search ends on the candidate that it takes, unless it stopped between two.
-    let known = ending.filter(|(at_s, _)| (at_s - pull_s).abs() < 1e-9).map(|(_, found)| found);
-    let ending = known.unwrap_or_else(|| trial.candidate(pull_s, hold_s));
-    Ok(Sought { trial, pull_s, slope: root.slope, ending })
+    let (root, ending, seen) = found.ok_or_else(unreachable)?;
+    let correction = seen.map_or_else(Correction::default, |s| Correction::between(&s, &ending));
+    let ending = correction.applied(ending);
+    Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
 }
 
-impl<'a> Sought<'a> {
-    /// Runs it once more for all that is shown; one that must be held everywhere is lengthened until
-    /// it is.
-    ///
-    /// # Errors
-    /// As [`solve`].
-    pub(crate) fn solved(
-        self,
-        resolved: &Resolved<'a>,
-        effort: Effort,
-    ) -> Result<Solved<'a>, Vec<FieldError>> {
-        let Self { trial, mut pull_s, slope, ending } = self;
-        let Resolved { setup, target, .. } = resolved;
-        let hold_s = target.hold_s;
-        let mut schedule = trial.programme.schedule(pull_s);
-        let mut found = record(resolved, &trial, &schedule, pull_s, ending, effort.sampling);
-        if hold_s > 0.0 {
-            // The core may meet the rule before the coolest face does: lengthen until all of it does.
-            let mut tries = 0;
-            while !found.verdict.reaches_limit && tries < MOST_BOOK_TRIES {
-                pull_s *= 1.03;
-                let longer = trial.candidate(pull_s, hold_s);
-                schedule = trial.programme.schedule(pull_s);
-                found = record(resolved, &trial, &schedule, pull_s, longer, effort.sampling);
-                tries += 1;
-            }
-            if !found.verdict.reaches_limit {
-                let coarse = Trial::new(setup, Accuracy::COARSE);
-                return Err(vec![unreachable(setup, target, &coarse)]);
-            }
+/// The search on one column.
+struct Column<'t, 'a> {
+    trial: &'t Trial<'a>,
+    span: (f64, f64),
+}
+
+impl Column<'_, '_> {
+    /// The pull whose level is `aim_c`, and how it ends.
+    fn root(&self, aim_c: f64, guess: Root) -> Option<(Root, Ending)> {
+        let mut last = None;
+        let level = |pull_s: f64| {
+            let ending = self.trial.candidate(pull_s);
+            last = Some((pull_s, ending));
+            ending.level_c
+        };
+        let root = rising_root(level, aim_c, LEVEL_K, guess, self.span)?;
+        // The search ends on the candidate that it takes, unless it stopped between two.
+        let known = last.filter(|(at_s, _)| (at_s - root.at).abs() < 1e-9).map(|(_, found)| found);
+        Some((root, known.unwrap_or_else(|| self.trial.candidate(root.at))))
+    }
+
+    /// The same on the whole section, where that matters.
+    fn corrected(
+        &self,
+        probe: &Probe<'_, '_>,
+        aim_c: f64,
+        guess: Root,
+    ) -> Option<(Root, Ending, Option<Seen>)> {
+        let alone = self.root(aim_c, guess);
+        if let Some((root, ending)) = alone
+            && !probe.matters(root.at)
+        {
+            return Some((root, ending, None));
         }
-        Ok(Solved { trial, schedule, pull_s, slope, record: found })
+        // Out of reach of the column alone, the section may still get there.
+        let guess = alone.map_or(guess, |(root, _)| root);
+        let mut last = None;
+        let level = |pull_s: f64| {
+            let seen = probe.look(&self.trial.programme.schedule(pull_s), pull_s);
+            last = Some((pull_s, seen));
+            seen.level_c
+        };
+        let root = rising_root(level, aim_c, SECTION_K, guess, self.span)?;
+        let known = last.filter(|(at_s, _)| (at_s - root.at).abs() < 1e-9).map(|(_, seen)| seen);
+        let seen =
+            known.unwrap_or_else(|| probe.look(&self.trial.programme.schedule(root.at), root.at));
+        Some((root, self.trial.candidate(root.at), Some(seen)))
     }
 }
 
-/// Earliest and latest pull that stay in the band, the turn staying at the plan's time. The fast
-/// solver finds them, corrected by what it is off at the plan's own pull.
+/// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
+/// something to spare.
+fn book_root(
+    probe: &Probe<'_, '_>,
+    trial: &Trial<'_>,
+    limit_c: f64,
+    guess: Root,
+    span: (f64, f64),
+) -> Option<Root> {
+    let over = |pull_s: f64| {
+        let held = probe.held(&trial.programme.schedule(pull_s), pull_s);
+        (held.in_heat_c - BOOK_MARGIN_K).max(held.with_rest_c - BOOK_REST_MARGIN_K)
+    };
+    let half_k = 0.5 * BOOK_OVER_K;
+    rising_root(over, limit_c + half_k, half_k, guess, span)
+}
+
+impl<'a> Sought<'a> {
+    /// Runs it once more for all that is shown.
+    pub(crate) fn solved(self, resolved: &Resolved<'a>, effort: Effort) -> Solved<'a> {
+        let Self { trial, pull_s, slope, ending, seen } = self;
+        let trial = if effort.accuracy == trial.accuracy {
+            trial
+        } else {
+            Trial::new(&resolved.setup, effort.accuracy)
+        };
+        let schedule = trial.programme.schedule(pull_s);
+        let record = record(resolved, &trial, &schedule, pull_s, (ending, seen), effort.sampling);
+        Solved { trial, schedule, pull_s, slope, record, side_opaque: seen.map(|s| s.side_opaque) }
+    }
+}
+
+/// Watches the flesh get dry in the heat.
+struct DryWatch<'g> {
+    dose: Dose,
+    volume_m: &'g [f64],
+    total_m: f64,
+    share: f64,
+    limit: f64,
+}
+
+impl Observer for DryWatch<'_> {
+    fn observe(&mut self, view: &View<'_>) -> Sink {
+        self.dose.add(view.temperature_c, view.step_s);
+        let dry: f64 = (0..self.volume_m.len())
+            .filter(|cell| self.dose.is_dry(*cell))
+            .map(|cell| self.volume_m[cell] * (1.0 - view.dried[cell]))
+            .sum();
+        self.share = dry / self.total_m;
+        if self.share > self.limit { Sink::Stop } else { Sink::Continue }
+    }
+}
+
+/// When the flesh has got so much drier than at the pull that it is no longer the same dish, s.
+fn dries_out_s(fast: &Trial<'_>, schedule: &Schedule, pull_s: f64, until_s: f64) -> f64 {
+    let grid = &fast.grid;
+    let mut watch = DryWatch {
+        dose: Dose::new(grid.cells(), 0.0),
+        volume_m: &grid.volume_m,
+        total_m: grid.total_volume_m(),
+        share: 0.0,
+        limit: f64::INFINITY,
+    };
+    let mut simulation = fast.raw();
+    fast.heat(&mut simulation, schedule, pull_s, &mut watch);
+    watch.limit = watch.share + DRIER_SHARE;
+    fast.heat(&mut simulation, schedule, until_s, &mut watch);
+    simulation.time_s()
+}
+
+/// Earliest and latest pull that are eaten inside the band without having dried out, the turn staying
+/// at the plan's time. The fast solver finds them, corrected by what it is off at the plan's own pull.
 pub(crate) fn window(
     fast: &Trial<'_>,
     schedule: &Schedule,
     target: &Target,
     pull_s: f64,
     slope: f64,
-    tolerance_k: f64,
 ) -> Option<(f64, f64)> {
     let upper_c = target.to_c?;
-    let floor_s = schedule.turns_s.last().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
+    let floor_s = schedule.turns_s.first().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
     let mut shared = fast.raw();
     let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
     fast.heat(&mut shared, schedule, fork_s, &mut ());
     let level = |at_s: f64| {
         if at_s >= fork_s {
-            fast.finish(shared.clone(), schedule, at_s, 0.0).peak_c
+            fast.finish(shared.clone(), schedule, at_s).level_c
         } else {
-            fast.finish(fast.raw(), schedule, at_s, 0.0).peak_c
+            fast.finish(fast.raw(), schedule, at_s).level_c
         }
     };
     let bias = level(pull_s) - target.aim_c;
@@ -284,7 +376,7 @@ pub(crate) fn window(
     let early = rising_root(
         level,
         target.from_c + bias,
-        tolerance_k,
+        GUESS_K,
         guess(target.from_c),
         (floor_s, LONGEST_COOK_S),
     )
@@ -292,11 +384,12 @@ pub(crate) fn window(
     let late = rising_root(
         level,
         upper_c + bias,
-        tolerance_k,
+        GUESS_K,
         guess(upper_c),
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )
     .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
+    let late = dries_out_s(fast, schedule, pull_s, late);
     Some((early, late.min(early + WIDEST_WINDOW_S)))
 }
 
@@ -308,10 +401,9 @@ pub(crate) fn spread(
     fast: &Trial<'_>,
     schedule: &Schedule,
     pull_s: f64,
-    hold_s: f64,
     slope: f64,
 ) -> f64 {
-    let base = fast.finish(fast.raw(), schedule, pull_s, hold_s).level_c;
+    let base = fast.finish(fast.raw(), schedule, pull_s).level_c;
     let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
     let mut variants = vec![
         Setup { thickness_m: setup.thickness_m + thicker, ..setup.clone() },
@@ -321,12 +413,16 @@ pub(crate) fn spread(
     if setup.method.range_c.is_some() {
         variants.push(Setup { medium_c: setup.medium_c + MEDIUM_K, ..setup.clone() });
     }
+    if setup.rest.duration_s > 0.0 {
+        let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };
+        variants.push(Setup { rest, ..setup.clone() });
+    }
     let sum: f64 = variants
         .iter()
         .map(|variant| {
             let trial = Trial::new(variant, fast.accuracy);
             // The same clock times: only the piece or its heat differs.
-            let level = trial.finish(trial.raw(), schedule, pull_s, hold_s).level_c;
+            let level = trial.finish(trial.raw(), schedule, pull_s).level_c;
             ((level - base) / slope.max(1e-6)).powi(2)
         })
         .sum();
@@ -339,7 +435,7 @@ fn unreachable_because(message: String) -> FieldError {
 
 /// Says why a target cannot be reached, and what would reach it.
 fn unreachable(setup: &Setup<'_>, target: &Target, coarse: &Trial<'_>) -> FieldError {
-    let ending: Ending = coarse.candidate(LONGEST_COOK_S, target.hold_s);
+    let ending = coarse.candidate(LONGEST_COOK_S);
     let needed = if target.hold_s > 0.0 {
         format!("{:.0}{CELSIUS} for {:.0} s", target.from_c, target.hold_s)
     } else {
@@ -359,7 +455,7 @@ fn unreachable(setup: &Setup<'_>, target: &Target, coarse: &Trial<'_>) -> FieldE
     unreachable_because(format!(
         "with the {medium} at {:.0}{CELSIUS} the core gets no warmer than {:.0}{CELSIUS} in {:.0} hours, and {} needs {needed}; {way_out}",
         setup.medium_c,
-        ending.peak_c,
+        ending.level_c,
         LONGEST_COOK_S / 3600.0,
         target.name
     ))

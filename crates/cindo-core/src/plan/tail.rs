@@ -18,8 +18,8 @@ pub struct Tail {
     pub thickness_mm: f64,
     /// When it would have to come out for the same doneness, s.
     pub done_s: f64,
-    /// Its core at its peak when it comes out with the rest, °C.
-    pub core_peak_c: f64,
+    /// Its core as eaten when it comes out with the rest, °C.
+    pub core_c: f64,
     /// Share of it that is dry then, 0 to 1.
     pub dry_share: f64,
     /// What to do about it.
@@ -40,11 +40,11 @@ pub(crate) fn tail(
     let tail_mm = tail_mm?;
     let setup = Setup { thickness_m: tail_mm / 1000.0, ..resolved.setup.clone() };
     let trial = Trial::new(&setup, Accuracy::FAST);
-    let ending = trial.finish(trial.raw(), schedule, pull_s, 0.0);
+    let ending = trial.finish(trial.raw(), schedule, pull_s);
     let thin = Resolved { setup, ..resolved.clone() };
-    let kept = record(&thin, &trial, schedule, pull_s, ending, Sampling::SMALL);
+    let kept = record(&thin, &trial, schedule, pull_s, (ending, None), Sampling::SMALL);
     let done = rising_root(
-        |at_s| trial.finish(trial.raw(), schedule, at_s, 0.0).peak_c,
+        |at_s| trial.finish(trial.raw(), schedule, at_s).level_c,
         resolved.target.aim_c,
         0.3,
         Root { at: pull_s * (tail_mm / 1000.0 / resolved.setup.thickness_m).powi(2), slope: 0.2 },
@@ -67,7 +67,7 @@ pub(crate) fn tail(
     Some(Tail {
         thickness_mm: tail_mm,
         done_s: tenth(done_s),
-        core_peak_c: tenth(kept.ending.peak_c),
+        core_c: tenth(kept.ending.level_c),
         dry_share: hundredth(kept.dry_share),
         advice,
     })

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::catalogue::{RestPlace, School, Words};
+use crate::catalogue::{School, Words};
 use crate::say::{CELSIUS, fill, height_words};
 use crate::setup::Setup;
 use crate::timeline::{Programme, Schedule};
@@ -94,18 +94,15 @@ pub(crate) fn steps(setup: &Setup<'_>, programme: &Programme<'_>, times: &Times)
 }
 
 fn rest_step(setup: &Setup<'_>, times: &Times) -> Step {
-    let detail = match setup.method.rest {
-        RestPlace::Plate => "Rest it on a warm plate, uncovered; it goes on cooking.",
-        RestPlace::Rack => "Rest it on a rack, uncovered; it goes on cooking.",
-        RestPlace::Wrapped => "Leave it closed on its dish; it goes on cooking.",
-    };
+    let stands = times.rest_s >= 20.0;
+    let detail = if stands { &setup.rest.on.detail } else { "Straight to the plate." };
     Step {
         start_s: times.pull_s,
         duration_s: times.rest_s,
         action: "rest".to_owned(),
-        title: if times.rest_s >= 20.0 { "Out, and rest" } else { "Out, and serve" }.to_owned(),
+        title: if stands { "Out, and rest" } else { "Out, and serve" }.to_owned(),
         detail: detail.to_owned(),
-        cue: format!("Inside: {}.", times.look),
+        cue: format!("When eaten, inside: {}.", times.look),
     }
 }
 

@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::bench::Bench;
-use crate::catalogue::FaceContext;
+use crate::catalogue::{FaceContext, Wetness};
 use crate::error::Problems;
 use crate::piece::{Board, Piece, look_up};
 use cindo_heat::flesh::Flesh;
@@ -82,10 +82,13 @@ impl<'a> Block<'a> {
         is_over: impl FnMut(&View<'_>, f64) -> bool,
     ) -> (ColdSeries, bool) {
         let flesh = Flesh::freezing(&self.board.species.flesh(), boiling_point_c(0.0));
-        let shape = self.board.cut.all_round(self.thickness_m, self.width_m);
+        let shape = self.board.cut.all_round(self.thickness_m, self.width_m, false);
         let grid = Grid::new(shape, self.thickness_m, ACCURACY.cells);
-        let context =
-            FaceContext { boil_c: boiling_point_c(0.0), surface_wet: 0.0, film_factor: 1.0 };
+        let context = FaceContext {
+            boil_c: boiling_point_c(0.0),
+            surface: Wetness::default(),
+            film_factor: 1.0,
+        };
         let around = self.bench.catalogue.faces.get(row).map(|row| row.surround(&context));
         let phase = Phase {
             duration_s: LONGEST_S,

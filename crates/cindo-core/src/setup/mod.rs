@@ -1,7 +1,9 @@
 //! What is asked, looked up and checked: a piece, a method and their settings.
 
 use crate::bench::Bench;
-use crate::catalogue::{Coating, Cut, Family, Gear, GearKind, Look, Method, School, Species};
+use crate::catalogue::{
+    Coating, Cut, Family, Gear, GearKind, Look, Method, Profile, School, Species,
+};
 use crate::kitchen::{HeatSource, Load};
 use cindo_heat::grid::Shape;
 use cindo_heat::ice::FREEZING_C;
@@ -9,11 +11,13 @@ use cindo_heat::reservoir::Heater;
 
 mod fit;
 mod request;
+mod rest;
 mod target;
 
 pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
 pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
 pub(crate) use request::{MOST_GEAR, Resolved, check_board, check_doneness, resolve};
+pub use rest::Rest;
 pub(crate) use target::Target;
 pub use target::{BOOK_C, BOOK_HOLD_S, Limit};
 
@@ -48,6 +52,10 @@ pub struct Setup<'a> {
     pub skin: bool,
     /// Temperature at the start, °C.
     pub start_c: f64,
+    /// Its cavity is filled.
+    pub stuffed: bool,
+    /// How it is eaten.
+    pub rest: Rest<'a>,
     /// School of turning.
     pub school: School,
     /// Turned at this moment because the cook says so, s.
@@ -71,20 +79,26 @@ impl<'a> Setup<'a> {
 
     /// How the solver sees the piece.
     pub fn shape(&self) -> Shape {
-        if !self.method.all_round {
+        // A flat piece is heated alike from both sides where the medium reaches all round, but rests on one.
+        if !self.method.all_round || self.cut.section == Profile::Flat {
             return Shape::Slab;
         }
-        self.cut.all_round(self.thickness_m, self.width_m)
+        self.cut.all_round(self.thickness_m, self.width_m, self.stuffed)
     }
 
     /// Outer face of one piece as its solver counts it, m²: both sides of a slab count as one.
     pub fn face_m2(&self) -> f64 {
         match self.shape() {
-            Shape::Slab => self.volume_m3() / self.thickness_m,
+            Shape::Slab => self.footprint_m2(),
             Shape::Radial { exponent } => {
                 self.volume_m3() * (exponent + 1.0) / (0.5 * self.thickness_m)
             }
         }
+    }
+
+    /// What lies on a plate, m².
+    pub fn footprint_m2(&self) -> f64 {
+        self.volume_m3() / self.thickness_m
     }
 
     /// Litres of liquid or oil before the fish is in.

@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::Setup;
 use super::fit::places;
+use super::rest::{Asked, check_rest};
 use super::target::{Limit, Target};
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School, Species};
@@ -13,12 +14,12 @@ use crate::say::{CELSIUS, listed, quoted};
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::water::boiling_point_c;
 
-/// A band's name, or the core's peak in °C.
+/// A band's name, or the core when it is eaten, °C.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(untagged, expecting = "expected a doneness by name or the core's peak in °C")]
+#[serde(untagged, expecting = "expected a doneness by name or the core in °C")]
 pub enum Doneness {
-    /// Core at its peak, °C, 30 to 85.
+    /// Core when it is eaten (the highest from the pull on), °C, 30 to 85.
     Core(f64),
     /// Id of a band.
     Band(String),
@@ -75,6 +76,13 @@ pub struct PlanRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 14_400))]
     pub out_s: Option<f64>,
+    /// How long it stands before it is eaten, s; the usual time when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1800))]
+    pub rest_s: Option<f64>,
+    /// Id of what it stands on until then; the usual support when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rest_on: Option<String>,
     /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
     /// side and gentler ways.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -203,7 +211,20 @@ pub(crate) fn resolve<'a>(
         if request.turn_s.is_some() && method.schools.is_empty() {
             problems.add("turn_s", format!("nothing is turned in {}; leave it out", method.name));
         }
-        (medium_c, school, coating, variant, gear)
+        let rest = target.as_ref().and_then(|target| {
+            let board = board?;
+            let resting = &catalogue.resting;
+            let usual = resting.usual(method, board.cut, piece.thickness_mm, target.aim_c)?;
+            let asked = Asked { rest_s: request.rest_s, rest_on: request.rest_on.as_deref() };
+            check_rest(
+                &resting.supports,
+                &asked,
+                (usual.rest_s, &usual.on),
+                (method, coating),
+                &mut problems,
+            )
+        });
+        (medium_c, school, coating, variant, gear, rest)
     });
     if let (Some(turn_s), Some(out_s)) = (request.turn_s, request.out_s)
         && turn_s >= out_s
@@ -216,8 +237,8 @@ pub(crate) fn resolve<'a>(
     else {
         return Err(Vec::new());
     };
-    let (medium_c, school, coating, variant, gear) = checked;
-    let Some(coating) = coating else { return Err(Vec::new()) };
+    let (medium_c, school, coating, variant, gear, rest) = checked;
+    let (Some(coating), Some(rest)) = (coating, rest) else { return Err(Vec::new()) };
     let cut = board.cut;
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
     let mut setup = Setup {
@@ -235,6 +256,8 @@ pub(crate) fn resolve<'a>(
         count: 1,
         skin: piece.skin,
         start_c: piece.start_c,
+        stuffed: piece.stuffed.unwrap_or(false),
+        rest,
         school,
         turn_s: request.turn_s,
         medium_c,
@@ -281,7 +304,7 @@ fn target_of(
                 problems.add(
                     "doneness",
                     format!(
-                        "{} is not a doneness; allowed are {} or the core's peak in °C",
+                        "{} is not a doneness; allowed are {} or the core in °C",
                         quoted(id),
                         listed(catalogue.bands.iter().map(|b| b.id.as_str()))
                     ),

@@ -2,7 +2,8 @@
 
 use super::schedule::{Schedule, Turn};
 use crate::catalogue::{
-    Begin, FaceContext, FaceRow, GearKind, RestPlace, School, SetPoint, StageRow, Words,
+    Begin, FaceContext, FaceRow, Family, GearKind, Profile, RestSurface, School, SetPoint,
+    StageRow, Wetness, Words,
 };
 use crate::setup::Setup;
 use cindo_heat::grid::Shape;
@@ -59,8 +60,10 @@ pub struct Programme<'a> {
     pub stages: Vec<Stage<'a>>,
     /// Turning.
     pub turn: Turn,
-    /// The rest, off the heat.
-    pub rest: Stage<'a>,
+    /// The rest, off the heat: lying as it went in, and turned.
+    pub rest: [Stage<'a>; 2],
+    /// What the store that it rests on is sized for, m².
+    pub rest_store_m2: f64,
 }
 
 impl<'a> Programme<'a> {
@@ -85,7 +88,9 @@ impl<'a> Programme<'a> {
                 words: row.step.as_ref(),
             });
         }
-        Self { shape: setup.shape(), stages, turn: turn(setup), rest: rest(setup) }
+        let rest = [false, true].map(|is_turned| rest(setup, &now, stages.last(), is_turned));
+        let rest_store_m2 = rest_store_m2(setup);
+        Self { shape: setup.shape(), stages, turn: turn(setup), rest, rest_store_m2 }
     }
 
     /// What happens when for a pull at `pull_s`.
@@ -133,6 +138,20 @@ impl<'a> Programme<'a> {
             .collect()
     }
 
+    /// The store that a piece rests on, when so much of it is touched, m²: a plate has its heat by the
+    /// area. A pan is as large as it is.
+    pub fn rest_store_under(&self, heater: &Heater, touched_m2: f64) -> Heater {
+        if heater.reservoir != REST_RESERVOIR || touched_m2 <= 0.0 {
+            return *heater;
+        }
+        let share = touched_m2 / self.rest_store_m2;
+        Heater {
+            capacity_j_k: share * heater.capacity_j_k,
+            loss_w_k: share * heater.loss_w_k,
+            ..*heater
+        }
+    }
+
     /// When the heat is first changed on purpose, s: another reservoir, or another setting. Infinite
     /// where it never is.
     pub fn first_new_heat_s(&self, schedule: &Schedule) -> f64 {
@@ -156,8 +175,14 @@ const SKIN_SIDE_SHARE: f64 = 0.8;
 /// Time between turns of the school that turns often, s (common practice).
 const MANY_TURNS_S: f64 = 30.0;
 
-/// Most that skin lets a surface dry, as a share of a free wet one.
-const SKIN_WET: f64 = 0.15;
+/// Most that skin lets a surface dry, as a share of a free wet one (as an oiled one).
+const SKIN_WET: f64 = 0.3;
+/// A coat from this thickness on covers what the heat did to the flesh, mm.
+const THICK_COAT_MM: f64 = 1.0;
+/// Wrapping from this thickness on holds heat of its own, mm.
+const CRUST_MM: f64 = 5.0;
+/// What it rests on is another reservoir than any that it cooked on.
+const REST_RESERVOIR: usize = usize::MAX - 1;
 
 /// Where the heat stands, °C.
 fn set_c(setup: &Setup<'_>, set: SetPoint) -> f64 {
@@ -170,23 +195,26 @@ fn set_c(setup: &Setup<'_>, set: SetPoint) -> f64 {
     }
 }
 
-fn context(setup: &Setup<'_>) -> FaceContext {
-    let wet = setup.coating.wet;
-    FaceContext {
-        boil_c: setup.boil_c,
-        surface_wet: if setup.skin { wet.min(SKIN_WET) } else { wet },
-        film_factor: setup.film_factor,
-    }
+/// How its surface is wet and dries in the heat.
+fn wetness(setup: &Setup<'_>) -> Wetness {
+    let coat = setup.coating;
+    let wet = if setup.skin { coat.wet.min(SKIN_WET) } else { coat.wet };
+    Wetness { wet, dries_kg_m2: coat.dries_kg_m2, ..Wetness::default() }
+}
+
+/// A face row without a coat.
+fn bare(setup: &Setup<'_>, row: &str, surface: Wetness) -> Surround {
+    let context = FaceContext { boil_c: setup.boil_c, surface, film_factor: setup.film_factor };
+    setup.bench.catalogue.faces.get(row).map_or_else(
+        // Every name is checked when the data is read.
+        || Surround::fixed(Face::convective(0.0, ROOM_C)),
+        |row| row.surround(&context),
+    )
 }
 
 /// A face row with the coat over it.
 fn surround(setup: &Setup<'_>, row: &str) -> Surround {
-    let bare = setup.bench.catalogue.faces.get(row).map_or_else(
-        // Every name is checked when the data is read.
-        || Surround::fixed(Face::convective(0.0, 25.0)),
-        |row| row.surround(&context(setup)),
-    );
-    Surround { coat: setup.coating.coat(), ..bare }
+    Surround { coat: setup.coating.coat(), ..bare(setup, row, wetness(setup)) }
 }
 
 fn side(setup: &Setup<'_>, row: &str) -> Side {
@@ -212,26 +240,119 @@ fn turn(setup: &Setup<'_>) -> Turn {
     }
 }
 
-/// The rest as a stage of its own: what it lies on, and the room.
-fn rest<'a>(setup: &Setup<'a>) -> Stage<'a> {
-    let row = |below: bool| match setup.method.rest {
-        RestPlace::Plate if below && setup.shape() == Shape::Slab => "rest_below",
-        RestPlace::Plate | RestPlace::Rack => "rest_above",
-        RestPlace::Wrapped => "rest_wrapped",
+/// How a face dries once it is off the heat: the one that went down first, or the other.
+fn rest_wetness(setup: &Setup<'_>, is_first: bool, was_down: bool) -> Wetness {
+    let coat = setup.coating;
+    let method = setup.method;
+    let surface = if coat.wraps {
+        return Wetness::default();
+    } else if coat.thickness_mm >= THICK_COAT_MM || coat.id == "butter" {
+        RestSurface::Crisp
+    } else if matches!(method.family, Family::Wet | Family::Steam) {
+        if setup.cut.on_the_bone && setup.skin {
+            RestSurface::MoistSkin
+        } else {
+            RestSurface::Poached
+        }
+    } else if method.family == Family::Oven || method.all_round && method.family != Family::Fry {
+        if setup.cut.on_the_bone && setup.skin {
+            RestSurface::MoistSkin
+        } else {
+            // It goes on as it was in the oven.
+            return wetness(setup);
+        }
+    } else if was_down || method.all_round {
+        let has_skin = setup.skin && (is_first || setup.cut.on_the_bone);
+        if has_skin { RestSurface::Crisp } else { RestSurface::Seared }
+    } else if setup.cut.on_the_bone && setup.skin {
+        RestSurface::MoistSkin
+    } else {
+        RestSurface::Bare
     };
-    let face = |below: bool| {
-        let rested = surround(setup, row(below));
-        if setup.coating.wraps { rested } else { Surround { coat: Coat::default(), ..rested } }
+    setup.bench.catalogue.resting.wetness(surface)
+}
+
+/// The rest as a stage of its own: what it lies on, and the air. `last` is what the last stage in the
+/// heat took over.
+fn rest<'a>(
+    setup: &Setup<'a>,
+    last: &Carried<'a>,
+    last_stage: Option<&Stage<'a>>,
+    is_turned: bool,
+) -> Stage<'a> {
+    let support = setup.rest.on;
+    let is_crust = support.wrapped && setup.coating.thickness_mm >= CRUST_MM;
+    let air = match () {
+        () if setup.cut.is_whole() => "rest_air_whole",
+        () if setup.cut.section == Profile::Oval => "rest_air_small",
+        () => "rest_air_portion",
     };
-    let above = face(false);
+    let in_parcel = support.wrapped && !is_crust;
+    let row = |named: &'a Option<String>, else_row: &'a str| {
+        if in_parcel { "rest_in_foil" } else { named.as_deref().unwrap_or(else_row) }
+    };
+    let above_row = row(&support.above, air);
+    let below_row = row(&support.below, last.below.unwrap_or(air));
+    // What cooked from below lies on what was down last; turned, the first side looks up.
+    let on_top = rest_wetness(setup, is_turned, is_turned || setup.method.heat_from_above);
+    let beneath = rest_wetness(setup, !is_turned, true);
+    // A parcel stays shut and batter stays on; a crust that gives heat is its own face.
+    let coat =
+        if setup.coating.wraps && !in_parcel { Coat::default() } else { setup.coating.coat() };
+    let face = |row: &str, wetness: Wetness| Surround { coat, ..bare(setup, row, wetness) };
+    let side_wetness =
+        if setup.cut.section == Profile::Oval { on_top } else { rest_wetness(setup, false, false) };
+    let above = face(above_row, on_top);
+    let below = face(below_row, beneath);
     Stage {
         from: Begin::Start,
-        below: face(true),
+        below,
         above,
-        side: Side { surround: above, near_w_m2k: 0.0, decay_m: 1.0 },
-        heater: Heater::held(ROOM_C),
+        side: Side { surround: face(above_row, side_wetness), near_w_m2k: 0.0, decay_m: 1.0 },
+        heater: rest_heater(setup, last_stage, is_crust),
         knob: None,
         words: None,
+    }
+}
+
+/// What the store that all pieces rest on is sized for, m²: what lies on a plate, or all that a crust
+/// covers.
+fn rest_store_m2(setup: &Setup<'_>) -> f64 {
+    let one_m2 = match setup.shape() {
+        _ if !setup.rest.on.wrapped => setup.footprint_m2(),
+        Shape::Slab => 2.0 * setup.face_m2(),
+        Shape::Radial { .. } => setup.face_m2(),
+    };
+    f64::from(setup.count) * one_m2
+}
+
+/// The heat of what it rests on.
+fn rest_heater(setup: &Setup<'_>, last: Option<&Stage<'_>>, is_crust: bool) -> Heater {
+    let support = setup.rest.on;
+    if support.in_pan
+        && let Some(last) = last
+    {
+        let kind = Setup::pan_kind(setup.method);
+        let pan = setup.heater(kind, last.heater.set_c, false);
+        return Heater { power_w: 0.0, coat_j: 0.0, ..pan };
+    }
+    let Some(store) = support.store.filter(|_| !support.wrapped || is_crust) else {
+        return Heater::held(ROOM_C);
+    };
+    let area_m2 = rest_store_m2(setup);
+    let oven_c = last.map_or(store.start_c, |last| last.heater.set_c);
+    let start_c = store.start_c + store.of_oven * (oven_c - store.start_c);
+    Heater {
+        reservoir: REST_RESERVOIR,
+        start_c,
+        set_c: start_c,
+        capacity_j_k: area_m2 * 1000.0 * store.capacity_kj_m2k,
+        loss_w_k: area_m2 * store.loss_w_m2k,
+        power_w: 0.0,
+        lag_s: 1.0,
+        load_m2: f64::from(setup.count) * setup.face_m2(),
+        coat_j: 0.0,
+        coat_s: 1.0,
     }
 }
 

@@ -53,6 +53,7 @@ impl<'a> Programme<'a> {
 
     /// The rest of a piece taken off at `pull_s`, lying as it came out.
     pub fn rested(&self, schedule: &Schedule, pull_s: f64, duration_s: f64) -> Stretch<'_, 'a> {
-        Stretch { duration_s, stage: &self.rest, is_turned: schedule.is_turned_before(pull_s) }
+        let is_turned = schedule.is_turned_before(pull_s);
+        Stretch { duration_s, stage: &self.rest[usize::from(is_turned)], is_turned }
     }
 }

@@ -5,13 +5,14 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::{Observer, Sink, View};
 use super::step::{
-    Balance, FIRST_STEP_S, GAMMA, WorkCount, fit, following_step, is_refused, next_step, shortened,
+    Balance, FIRST_STEP_S, GAMMA, WorkCount, dried_m, drying_kg_m2s, fit, following_step,
+    is_refused, next_step, shortened,
 };
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
 use crate::grid::Grid;
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Face, Surround};
+use crate::surround::{Dryness, Face, Surround};
 
 /// A stretch of time with unchanged surroundings.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -48,10 +49,13 @@ pub struct Simulation<'a> {
     slope: Vec<f64>,
     surface_c: [f64; 2],
     outer_c: [f64; 2],
+    dryness: [Dryness; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
     pending: Balance,
     pending_surface_c: [Option<[f64; 2]>; 2],
+    /// Water that the step being tried dries off each face, kg/m².
+    pending_drying_kg_m2: [f64; 2],
     reservoir: Reservoir,
     total_volume_m: f64,
     start_heat_j_m2: f64,
@@ -86,9 +90,11 @@ impl<'a> Simulation<'a> {
             slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
             outer_c: [start_c; 2],
+            dryness: [Dryness::default(); 2],
             balance: Balance::default(),
             pending: Balance::default(),
             pending_surface_c: [None; 2],
+            pending_drying_kg_m2: [0.0; 2],
             reservoir: Reservoir::default(),
             total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
@@ -161,11 +167,21 @@ impl<'a> Simulation<'a> {
         sum / self.grid.total_volume_m()
     }
 
+    /// Dried crust at the bottom and at the top, m.
+    fn crust_m(&self) -> [f64; 2] {
+        let cells = || self.dried.iter().zip(&self.grid.width_m);
+        [dried_m(cells()), dried_m(cells().rev())]
+    }
+
     /// Runs one phase to its end, or until the observer stops it or the budget is over. Returns whether
     /// it was stopped.
     pub fn run(&mut self, phase: &Phase, observer: &mut impl Observer) -> Sink {
         let end_s = self.time_s + phase.duration_s;
         self.reservoir.meet(&phase.heater);
+        let crust_m = self.crust_m();
+        for (dryness, crust_m) in self.dryness.iter_mut().zip(crust_m) {
+            dryness.crust_m = crust_m;
+        }
         self.step_s = FIRST_STEP_S;
         // Landing within rounding of the end counts as landing.
         while self.time_s < end_s - 1e-9 {
@@ -233,7 +249,9 @@ impl<'a> Simulation<'a> {
         let at_s = self.time_s + 0.5 * step_s;
         let bottom = if grid.is_symmetric() { None } else { phase.bottom };
         let surrounds = [bottom, phase.top];
-        let faces = surrounds.map(|s| s.map_or(INSULATED, |s| s.at(reservoir_c, at_s)));
+        let faces = [0, 1].map(|side: usize| {
+            surrounds[side].map_or(INSULATED, |s| s.at(reservoir_c, at_s, self.dryness[side]))
+        });
         let mut sides = [0; 2];
         let mut exposed = 0;
         for (side, _) in surrounds.iter().enumerate().filter(|(_, s)| s.is_some()) {
@@ -290,10 +308,12 @@ impl<'a> Simulation<'a> {
         self.count.solves += (one_settled.rounds + two_settled.rounds) as u64;
         self.pending = Balance::default();
         self.pending_surface_c = [None; 2];
+        self.pending_drying_kg_m2 = [0.0; 2];
         for i in 0..exposed {
             let side = sides[i];
             let on_reservoir = surrounds[side].is_some_and(|s| s.on_reservoir);
             self.pending.book(step_s, ends[i].area, [&first[i], &second[i]], on_reservoir);
+            self.pending_drying_kg_m2[side] = step_s * drying_kg_m2s([&first[i], &second[i]]);
             self.pending_surface_c[side] = Some([second[i].surface_c, second[i].outer_c]);
         }
         let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
@@ -315,6 +335,9 @@ impl<'a> Simulation<'a> {
         self.time_s += step_s;
         self.count.steps += 1;
         self.balance.add(&self.pending);
+        for (dryness, dried) in self.dryness.iter_mut().zip(self.pending_drying_kg_m2) {
+            dryness.lost_kg_m2 += dried;
+        }
         std::mem::swap(&mut self.heat, &mut self.stage_two);
         let mut boiled_j_m2 = 0.0;
         for i in 0..self.heat.len() {

@@ -195,7 +195,7 @@ impl ImplicitStage<'_> {
                 *flux = self.faces[end.face].balance(
                     cell_c,
                     end.half_cell_w_m2k,
-                    self.flesh.boil_c,
+                    &self.flesh.air,
                     flux.outer_c,
                 );
             }

@@ -7,13 +7,14 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::Sink;
 use super::step::{
-    Balance, FIRST_STEP_S, GAMMA, fit, following_step, is_refused, next_step, shortened,
+    Balance, FIRST_STEP_S, GAMMA, drying_kg_m2s, fit, following_step, is_refused, next_step,
+    shortened,
 };
-use crate::cells::CrossSection;
+use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Face, FaceFlux};
+use crate::surround::{Dryness, Face, FaceFlux};
 
 /// One contiguous run of cells in a column or row.
 #[derive(Debug, Clone)]
@@ -30,8 +31,8 @@ struct Line {
 
 /// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
 pub trait Faces {
-    /// The face of surface `index` at a moment.
-    fn face(&self, index: usize, reservoir_c: f64, time_s: f64) -> Face;
+    /// The face of surface `index` at a moment, as dry as it is.
+    fn face(&self, index: usize, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face;
     /// Whether its heat is drawn from the reservoir.
     fn is_on_reservoir(&self, index: usize) -> bool;
 }
@@ -57,6 +58,7 @@ pub struct PlaneSimulation<'a> {
     slope: Vec<f64>,
     hottest: Vec<f64>,
     outer_c: Vec<f64>,
+    dryness: Vec<Dryness>,
     balance: Balance,
     reservoir: Reservoir,
     start_heat_j_m: f64,
@@ -74,6 +76,7 @@ struct Before {
     temperature: Vec<f64>,
     slope: Vec<f64>,
     outer_c: Vec<f64>,
+    dryness: Vec<Dryness>,
 }
 
 /// One line's gathered arrays; even in length, the last cell idle when the line is odd.
@@ -97,6 +100,37 @@ struct Work {
 const LEAST_DEPTH_M: f64 = 1e-5;
 /// Area of an idle cell, m²; any positive number does.
 const IDLE: f64 = 1e-6;
+
+/// Dried crust behind a piece of surface, m, along the way that it faces.
+fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
+    let (column, row) = (piece.cell / section.rows, piece.cell % section.rows);
+    let width = |edges: &[f64], i: usize| edges[i + 1] - edges[i];
+    let sum = |cells: &mut dyn Iterator<Item = (usize, f64)>| -> f64 {
+        cells
+            .map(|(cell, m)| (dried[cell], m))
+            .take_while(|(d, _)| *d > 0.0)
+            .map(|(d, m)| d * m)
+            .sum()
+    };
+    if piece.sideways > 0.5 {
+        let at = |c: usize| (c * section.rows + row, width(&section.x_edge_m, c));
+        // Inward is towards the middle of the width.
+        let outer = section.x_edge_m[column] + section.x_edge_m[column + 1] > 0.0;
+        if outer {
+            sum(&mut (0..=column).rev().map(at))
+        } else {
+            sum(&mut (column..section.columns).map(at))
+        }
+    } else {
+        let at = |r: usize| (column * section.rows + r, width(&section.z_edge_m, r));
+        let middle_m = 0.5 * section.z_edge_m[section.rows];
+        if piece.height_m < middle_m {
+            sum(&mut (row..section.rows).map(at))
+        } else {
+            sum(&mut (0..=row).rev().map(at))
+        }
+    }
+}
 
 fn lines(section: &CrossSection, along_x: bool) -> Vec<Line> {
     let (outer, inner) =
@@ -175,6 +209,7 @@ impl<'a> PlaneSimulation<'a> {
             slope: vec![slope; n],
             hottest: vec![start_c; n],
             outer_c: vec![start_c; surfaces],
+            dryness: vec![Dryness::default(); surfaces],
             balance: Balance::default(),
             reservoir: Reservoir::default(),
             start_heat_j_m: heat * section.total_m2(),
@@ -183,6 +218,7 @@ impl<'a> PlaneSimulation<'a> {
                 temperature: vec![0.0; n],
                 slope: vec![0.0; n],
                 outer_c: vec![0.0; surfaces],
+                dryness: vec![Dryness::default(); surfaces],
             },
             faces: vec![Face::convective(0.0, start_c); surfaces],
             draws: vec![false; surfaces],
@@ -254,6 +290,9 @@ impl<'a> PlaneSimulation<'a> {
         let end_s = self.time_s + duration_s;
         self.reservoir.meet(heater);
         self.step_s = FIRST_STEP_S;
+        for (dryness, piece) in self.dryness.iter_mut().zip(&self.section.surface) {
+            dryness.crust_m = crust_m(self.section, &self.dried, piece);
+        }
         for (i, draws) in self.draws.iter_mut().enumerate() {
             *draws = faces.is_on_reservoir(i);
         }
@@ -262,7 +301,8 @@ impl<'a> PlaneSimulation<'a> {
                 next_step(self.step_s, self.accuracy.longest_step_s, end_s - self.time_s);
             let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
             for (i, face) in self.faces.iter_mut().enumerate() {
-                *face = faces.face(i, reservoir_c, self.time_s + 0.5 * step_s);
+                let at_s = self.time_s + 0.5 * step_s;
+                *face = faces.face(i, reservoir_c, at_s, self.dryness[i]);
             }
             self.keep();
             self.cell_solves = 0;
@@ -304,6 +344,7 @@ impl<'a> PlaneSimulation<'a> {
         self.before.temperature.copy_from_slice(&self.temperature);
         self.before.slope.copy_from_slice(&self.slope);
         self.before.outer_c.copy_from_slice(&self.outer_c);
+        self.before.dryness.copy_from_slice(&self.dryness);
     }
 
     fn restore(&mut self) {
@@ -311,6 +352,7 @@ impl<'a> PlaneSimulation<'a> {
         self.temperature.copy_from_slice(&self.before.temperature);
         self.slope.copy_from_slice(&self.before.slope);
         self.outer_c.copy_from_slice(&self.before.outer_c);
+        self.dryness.copy_from_slice(&self.before.dryness);
     }
 
     /// One implicit step along every line of a direction; returns the error, J/m.
@@ -400,6 +442,9 @@ impl<'a> PlaneSimulation<'a> {
         {
             pending.book(step_s, length_m, [flux, second], self.draws[surface]);
             self.outer_c[surface] = second.outer_c;
+            // Each way of the sweep books its share of a slanted surface.
+            let share = length_m / self.section.surface[surface].length_m;
+            self.dryness[surface].lost_kg_m2 += share * step_s * drying_kg_m2s([flux, second]);
         }
         for i in 0..count {
             let cell = line.first + i * line.stride;

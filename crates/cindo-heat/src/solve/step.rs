@@ -53,6 +53,17 @@ impl Balance {
     }
 }
 
+/// What dries off a face over a two-stage step, kg/(m² s).
+pub(super) fn drying_kg_m2s(stages: [&FaceFlux; 2]) -> f64 {
+    let [first, second] = stages;
+    (1.0 - GAMMA) * first.drying_kg_m2s + GAMMA * second.drying_kg_m2s
+}
+
+/// Thickness dried by boiling, m, counted inward from a face over cells' dried shares and widths.
+pub(super) fn dried_m<'a>(inward: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
+    inward.take_while(|(dried, _)| **dried > 0.0).map(|(dried, width)| dried * width).sum()
+}
+
 /// The step to try next (s), and whether it lands on the stop.
 pub(super) fn next_step(wanted_s: f64, longest_s: f64, left_s: f64) -> (f64, bool) {
     let step_s = wanted_s.min(longest_s);

@@ -9,7 +9,7 @@ mod salted;
 use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
-use crate::catalogue::{Catalogue, FaceContext, SaltKind, Salting};
+use crate::catalogue::{Catalogue, FaceContext, SaltKind, Salting, Wetness};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, FRIDGE_C, Piece, look_up};
 use crate::prep::salt::salted::SaltedPiece;
@@ -381,17 +381,18 @@ fn dried_kg(
 ) -> f64 {
     let boil_c = boiling_point_c(0.0);
     let flesh = Flesh::of(&board.species.flesh(), boil_c);
-    let shape = board.cut.all_round(size.thickness_m, size.width_m);
+    let shape = board.cut.all_round(size.thickness_m, size.width_m, false);
     let grid = Grid::new(shape, size.thickness_m, Accuracy::COARSE.cells);
     // On a rack air reaches all round; half of a skin-on piece's surface is skin.
     let wet = |id: &str| bench.catalogue.coating(id).map_or(0.0, |c| c.wet);
     let bare = wet("none");
-    let surface_wet = match (piece.skin, board.cut.on_the_bone) {
+    let wet = match (piece.skin, board.cut.on_the_bone) {
         (true, true) => wet("oil"),
         (true, false) => 0.5 * (bare + wet("oil")),
         (false, _) => bare,
     };
-    let context = FaceContext { boil_c, surface_wet, film_factor: 1.0 };
+    let surface = Wetness { wet, ..Wetness::default() };
+    let context = FaceContext { boil_c, surface, film_factor: 1.0 };
     let phase = Phase {
         duration_s,
         bottom: None,

@@ -51,7 +51,7 @@ impl<'a> SaltedPiece<'a> {
         let density_kg_m3 = composition.properties(FRIDGE_C).density_kg_m3;
         let shape = match board.cut.section {
             Profile::Flat => Shape::Slab,
-            Profile::Oval => board.cut.all_round(size.thickness_m, size.width_m),
+            Profile::Oval => board.cut.all_round(size.thickness_m, size.width_m, false),
         };
         let k = diffusivity_m2_s(FRIDGE_C) * UNIT;
         let constant = ConstantProperties { k, rho: 1.0, cp: UNIT };

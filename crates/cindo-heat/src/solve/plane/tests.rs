@@ -4,7 +4,7 @@ use crate::composition::{Composition, ConstantProperties};
 use crate::grid::{Grid, Shape};
 use crate::outline::Outline;
 use crate::solve::{Phase, Simulation};
-use crate::surround::Surround;
+use crate::surround::{Dryness, Surround};
 
 const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
 
@@ -17,7 +17,7 @@ struct Three<'a> {
 }
 
 impl Faces for Three<'_> {
-    fn face(&self, index: usize, _reservoir_c: f64, _time_s: f64) -> Face {
+    fn face(&self, index: usize, _reservoir_c: f64, _time_s: f64, _dryness: Dryness) -> Face {
         match self.section.surface[index].facing {
             Facing::Below => self.below,
             Facing::Above => self.above,
@@ -38,6 +38,7 @@ const AIR: Face = Face {
     radiant_c: Some(70.0),
     wet: 0.1,
     vapour_pa: 8000.0,
+    dries_kg_m2: None,
     coat_m2k_w: 0.0,
 };
 const CLOSED: Face = Face::convective(0.0, 20.0);

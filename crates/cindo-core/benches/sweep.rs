@@ -1,0 +1,129 @@
+//! A sweep over every kind of fish, cut, thickness and method: one line a plan, to be read by somebody
+//! who cooks. `make sweep` writes it as CSV; `make sweep ONLY=sear` keeps to one method.
+
+#![expect(clippy::expect_used, reason = "a sweep that cannot run should say so and stop")]
+
+use std::io::{Write, stdout};
+use std::time::Instant;
+
+use cindo_core::catalogue::{Catalogue, Method, UsualCut};
+use cindo_core::cut_face::cut_face;
+use cindo_core::piece::Piece;
+use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::setup::{Doneness, PlanRequest};
+
+/// Thicknesses of a cut: thin, as usual and thick, mm.
+fn thicknesses(cut: &UsualCut) -> [f64; 3] {
+    [0.75, 1.0, 1.3].map(|share| (share * cut.thickness_mm).round().max(4.0))
+}
+
+fn clock(time_s: f64) -> String {
+    format!("{:.0}:{:02.0}", (time_s / 60.0).floor(), (time_s % 60.0).floor())
+}
+
+fn row(request: &PlanRequest, answer: &PlanAnswer, plane: Option<[f64; 2]>, ms: f64) -> String {
+    let piece = &request.piece;
+    let quality = &answer.quality;
+    let [at_pull, served] = plane.map_or([f64::NAN; 2], |core| {
+        [core[0] - answer.core_at_pull_c, core[1] - answer.core_served_c]
+    });
+    let turn = answer.flip_s.map_or_else(String::new, clock);
+    let window = answer.window_s.map_or_else(String::new, |s| format!("{s:.0}"));
+    format!(
+        "{},{},{},{:.0},{:.0},{},{turn},{},{:.0},{},{:.1},{:.1},{:+.1},{:.1},{:.0},{window},{:.0},{:.2},{:.2},{:.2},{},{},{at_pull:+.2},{served:+.2},{ms:.1}",
+        request.method,
+        piece.species,
+        piece.cut,
+        piece.thickness_mm,
+        answer.medium_c,
+        answer.target_name,
+        clock(answer.pull_s),
+        answer.rest_s,
+        answer.rest_on,
+        answer.core_at_pull_c,
+        answer.core_served_c,
+        answer.carry_over_k,
+        answer.core_peak_c,
+        answer.peak_s,
+        answer.pull_s - answer.look_from_s,
+        quality.browning,
+        quality.dry_share,
+        quality.juice_lost_share,
+        quality.release_s.map_or_else(String::new, clock),
+        quality.tear_risk.map_or_else(String::new, |risk| format!("{risk:.2}")),
+    )
+}
+
+/// The core of the cut face at the pull and when eaten, °C.
+fn cut_face_core(catalogue: &Catalogue, request: &PlanRequest) -> Option<[f64; 2]> {
+    let face = cut_face(catalogue, request).ok()?;
+    let pulled = face.time_s.iter().rposition(|at_s| *at_s <= face.pull_s + 0.06)?;
+    Some([face.core_c[pulled], *face.core_c.last()?])
+}
+
+fn requests(catalogue: &Catalogue, method: &Method) -> Vec<PlanRequest> {
+    let mut list = Vec::new();
+    for species in &catalogue.species {
+        for usual in &species.cuts {
+            let Some(cut) = catalogue.cut(&usual.cut) else { continue };
+            for thickness_mm in thicknesses(usual) {
+                list.push(PlanRequest {
+                    piece: Piece {
+                        species: species.id.clone(),
+                        cut: cut.id.clone(),
+                        thickness_mm,
+                        skin: cut.can_have_skin,
+                        start_c: 5.0,
+                        ..Piece::default()
+                    },
+                    method: method.id.clone(),
+                    doneness: Doneness::Band(species.usual_doneness.clone()),
+                    ..PlanRequest::default()
+                });
+            }
+        }
+    }
+    list
+}
+
+fn main() {
+    let catalogue = Catalogue::embedded().expect("data");
+    let only = std::env::var("ONLY").ok();
+    let with_plane = std::env::var("PLANE").is_ok();
+    let every: usize = std::env::var("EVERY").ok().and_then(|n| n.parse().ok()).unwrap_or(1);
+    let mut out = stdout().lock();
+    let mut write = |line: &str| writeln!(out, "{line}").expect("stdout");
+    write(
+        "method,species,cut,mm,medium_c,target,turn,out,rest_s,rest_on,at_pull_c,served_c,carry_k,peak_c,peak_s,window_s,look_s,brown,dry,juice,release,tear,plane_pull_k,plane_served_k,ms",
+    );
+    for method in &catalogue.methods {
+        if only.as_ref().is_some_and(|id| *id != method.id) {
+            continue;
+        }
+        for request in requests(&catalogue, method).iter().step_by(every) {
+            let begin = Instant::now();
+            match plan(&catalogue, request) {
+                Ok(answer) => {
+                    let ms = begin.elapsed().as_secs_f64() * 1000.0;
+                    let plane = with_plane.then(|| cut_face_core(&catalogue, request)).flatten();
+                    write(&row(request, &answer, plane, ms));
+                }
+                Err(errors) => {
+                    let piece = &request.piece;
+                    write(&format!(
+                        "{},{},{},{:.0},refused: {}",
+                        method.id,
+                        piece.species,
+                        piece.cut,
+                        piece.thickness_mm,
+                        errors
+                            .iter()
+                            .map(|e| e.message.replace(',', ";"))
+                            .collect::<Vec<_>>()
+                            .join(" | ")
+                    ));
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,252 @@
+//! A look at the whole cross-section: what one column cannot know (sides, ovals, corners), and every
+//! claim of safety.
+
+use super::trial::Ending;
+use crate::catalogue::Profile;
+use crate::caution::{Verdict, Watch};
+use crate::setup::{Limit, Setup};
+use crate::side_view::Plane;
+use crate::timeline::{Programme, Schedule};
+use cindo_heat::dose::Dose;
+use cindo_heat::solve::{Accuracy, PlaneSimulation, Sink};
+
+/// Sides have not reached the middle before this Fourier number of the half width: the middle of a slab
+/// is within 1 % of its start then, whatever is at its faces (Carslaw & Jaeger, the image solution:
+/// 2 erfc(1 / (2 √Fo)) = 0.008).
+const SIDES_REACH_FOURIER: f64 = 0.06;
+/// Thermal diffusivity of raw fish, m²/s, for that estimate.
+const DIFFUSIVITY_M2_S: f64 = 1.4e-7;
+
+/// The whole cross-section of a piece on a coarse grid.
+#[derive(Debug)]
+pub(crate) struct Probe<'s, 'a> {
+    setup: &'s Setup<'a>,
+    plane: Plane,
+    programme: Programme<'a>,
+    /// Its rest on the coldest support, for what must be safe wherever it is put.
+    coldest: Programme<'a>,
+    limit: Limit,
+}
+
+/// What it shows of one candidate.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Seen {
+    pub(crate) core_at_pull_c: f64,
+    pub(crate) core_served_c: f64,
+    pub(crate) level_c: f64,
+    /// Worst place of the section, rested on the coldest support.
+    pub(crate) verdict: Verdict,
+    /// How high the side is opaque at the first turn (at the pull where nothing is turned), 0 to 1.
+    pub(crate) side_opaque: f64,
+}
+
+/// The level that the worst place holds for as long as the limit asks, °C.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Held {
+    /// In the heat alone.
+    pub(crate) in_heat_c: f64,
+    /// With the rest on the coldest support.
+    pub(crate) with_rest_c: f64,
+}
+
+/// Temperatures of every cell over time.
+struct Trace {
+    cells: usize,
+    time_s: Vec<f64>,
+    temperature_c: Vec<f64>,
+}
+
+/// Moments at which a hold may begin are tried so far apart, s.
+const HOLD_GRID_S: f64 = 1.0;
+
+impl Trace {
+    fn add(&mut self, simulation: &PlaneSimulation<'_>) {
+        self.time_s.push(simulation.time_s());
+        self.temperature_c.extend_from_slice(simulation.temperature_c());
+    }
+
+    /// Highest level that a cell stays at or above for `hold_s` on end up to sample `last`, °C.
+    ///
+    /// Each place warms to one peak and cools, so that the stretch which begins and ends on one level
+    /// is best; between samples temperatures are linear, which cuts peaks off, never adds to them.
+    fn held_c(&self, cell: usize, hold_s: f64, last: usize) -> f64 {
+        let at = |i: usize| (self.time_s[i], self.temperature_c[i * self.cells + cell]);
+        let (mut from, mut to) = (0, 0);
+        let value = |time_s: f64, i: &mut usize| {
+            while *i + 2 <= last && at(*i + 1).0 < time_s {
+                *i += 1;
+            }
+            let (a, b) = (at(*i), at((*i + 1).min(last)));
+            let share =
+                if b.0 > a.0 { ((time_s - a.0) / (b.0 - a.0)).clamp(0.0, 1.0) } else { 1.0 };
+            a.1 + share * (b.1 - a.1)
+        };
+        let end_s = at(last).0 - hold_s;
+        let mut best = f64::MIN;
+        let mut start_s = 0.0;
+        while start_s <= end_s {
+            best = best.max(value(start_s, &mut from).min(value(start_s + hold_s, &mut to)));
+            start_s += HOLD_GRID_S;
+        }
+        best.max(if end_s >= 0.0 { value(end_s, &mut from).min(at(last).1) } else { best })
+    }
+}
+
+impl<'s, 'a> Probe<'s, 'a> {
+    pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
+        let mut cold = setup.clone();
+        if let Some(on) = setup.bench.catalogue.resting.supports.first() {
+            cold.rest.on = on;
+        }
+        Self {
+            setup,
+            plane: Plane::new(setup, Accuracy::SIDE),
+            programme: Programme::of(setup),
+            coldest: Programme::of(&cold),
+            limit,
+        }
+    }
+
+    /// Whether one column may be off after so long.
+    pub(crate) fn matters(&self, pull_s: f64) -> bool {
+        let setup = self.setup;
+        let half_m = 0.5 * setup.width_m;
+        let reach_s = SIDES_REACH_FOURIER * half_m * half_m / DIFFUSIVITY_M2_S;
+        let is_flat = setup.cut.section == Profile::Flat;
+        !is_flat || pull_s + setup.rest.duration_s > reach_s
+    }
+
+    /// Looks at a candidate.
+    pub(crate) fn look(&self, schedule: &Schedule, pull_s: f64) -> Seen {
+        let Self { setup, plane, .. } = self;
+        let cells = plane.section.area_m2.len();
+        let mut dose = Dose::new(cells, setup.species.set_shift_k);
+        let mut watch = PlaneWatch::new(plane, setup.start_c, self.limit);
+        let turn_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
+        let mut side_opaque = None;
+        let mut simulation = plane.raw(setup);
+        plane.heat(&mut simulation, setup, &self.programme, schedule, pull_s, |now, step_s| {
+            watch.add(now, step_s);
+            if side_opaque.is_none() {
+                dose.add(now.temperature_c(), step_s);
+                if now.time_s() >= turn_s - 1e-6 {
+                    side_opaque = Some(plane.side_opaque(&dose, false));
+                }
+            }
+            Sink::Continue
+        });
+        let core = plane.core(simulation.hottest_c());
+        let core_at_pull_c = core.at(simulation.temperature_c());
+        let mut level_c = core_at_pull_c;
+        let is_coldest = self.programme.rest == self.coldest.rest;
+        let mut cold = (!is_coldest).then(|| simulation.clone());
+        let at = (schedule, pull_s);
+        let rest_s = setup.rest.duration_s;
+        plane.rest(&mut simulation, setup, &self.programme, at, rest_s, |now, step_s| {
+            if is_coldest {
+                watch.add(now, step_s);
+            }
+            level_c = level_c.max(core.at(now.temperature_c()));
+            Sink::Continue
+        });
+        if let Some(cold) = &mut cold {
+            plane.rest(cold, setup, &self.coldest, at, rest_s, |now, step_s| {
+                watch.add(now, step_s);
+                Sink::Continue
+            });
+        }
+        Seen {
+            core_at_pull_c,
+            core_served_c: core.at(simulation.temperature_c()),
+            level_c,
+            verdict: watch.verdict(),
+            side_opaque: side_opaque.unwrap_or_default(),
+        }
+    }
+
+    /// What the worst place of a candidate holds for as long as its limit asks.
+    pub(crate) fn held(&self, schedule: &Schedule, pull_s: f64) -> Held {
+        let Self { setup, plane, .. } = self;
+        let mut simulation = plane.raw(setup);
+        let mut trace = Trace {
+            cells: plane.section.area_m2.len(),
+            time_s: vec![0.0],
+            temperature_c: simulation.temperature_c().to_vec(),
+        };
+        plane.heat(&mut simulation, setup, &self.coldest, schedule, pull_s, |now, _| {
+            trace.add(now);
+            Sink::Continue
+        });
+        let pulled = trace.time_s.len() - 1;
+        let rest_s = setup.rest.duration_s;
+        plane.rest(&mut simulation, setup, &self.coldest, (schedule, pull_s), rest_s, |now, _| {
+            trace.add(now);
+            Sink::Continue
+        });
+        let served = trace.time_s.len() - 1;
+        let worst = |last: usize| {
+            let cells = (0..trace.cells).filter(|cell| plane.section.is_inside(*cell));
+            cells
+                .map(|cell| trace.held_c(cell, self.limit.hold_s, last))
+                .fold(f64::INFINITY, f64::min)
+        };
+        Held { in_heat_c: worst(pulled), with_rest_c: worst(served) }
+    }
+}
+
+/// Safety of every cell inside a section.
+struct PlaneWatch {
+    inside: Vec<usize>,
+    now_c: Vec<f64>,
+    watch: Watch,
+}
+
+impl PlaneWatch {
+    fn new(plane: &Plane, start_c: f64, limit: Limit) -> Self {
+        let cells = 0..plane.section.area_m2.len();
+        let inside: Vec<usize> = cells.filter(|cell| plane.section.is_inside(*cell)).collect();
+        Self {
+            now_c: vec![start_c; inside.len()],
+            watch: Watch::new(inside.len(), start_c, limit),
+            inside,
+        }
+    }
+
+    fn add(&mut self, now: &PlaneSimulation<'_>, step_s: f64) {
+        for (kept, cell) in self.now_c.iter_mut().zip(&self.inside) {
+            *kept = now.temperature_c()[*cell];
+        }
+        self.watch.add(&self.now_c, step_s);
+    }
+
+    fn verdict(&self) -> Verdict {
+        self.watch.verdict()
+    }
+}
+
+/// How far one column is from the whole section, K.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub(crate) struct Correction {
+    pub(crate) at_pull_k: f64,
+    pub(crate) served_k: f64,
+    pub(crate) level_k: f64,
+}
+
+impl Correction {
+    pub(crate) fn between(seen: &Seen, column: &Ending) -> Self {
+        Self {
+            at_pull_k: seen.core_at_pull_c - column.core_at_pull_c,
+            served_k: seen.core_served_c - column.core_served_c,
+            level_k: seen.level_c - column.level_c,
+        }
+    }
+
+    pub(crate) fn applied(&self, column: Ending) -> Ending {
+        Ending {
+            core_at_pull_c: column.core_at_pull_c + self.at_pull_k,
+            core_served_c: column.core_served_c + self.served_k,
+            level_c: column.level_c + self.level_k,
+            ..column
+        }
+    }
+}
