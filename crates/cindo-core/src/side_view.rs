@@ -8,7 +8,7 @@ use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{along, coldest_between};
 use cindo_heat::reservoir::Heater;
 use cindo_heat::solve::{Accuracy, Faces, PlaneSimulation, Sink};
-use cindo_heat::surround::{Dryness, Face, Surround};
+use cindo_heat::surround::Surround;
 
 /// Half a column or the whole width, as the solver needs it.
 #[derive(Debug)]
@@ -30,7 +30,7 @@ struct PhaseFaces<'a> {
     thickness_m: f64,
 }
 
-impl PhaseFaces<'_> {
+impl Faces for PhaseFaces<'_> {
     fn surround(&self, index: usize) -> Surround {
         let piece = &self.section.surface[index];
         if self.all_round {
@@ -43,16 +43,6 @@ impl PhaseFaces<'_> {
             (Facing::Below, false) | (Facing::Above, true) => self.below,
             (Facing::Below, true) | (Facing::Above, false) => self.above,
         }
-    }
-}
-
-impl Faces for PhaseFaces<'_> {
-    fn face(&self, index: usize, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face {
-        self.surround(index).at(reservoir_c, time_s, dryness)
-    }
-
-    fn is_on_reservoir(&self, index: usize) -> bool {
-        self.surround(index).on_reservoir
     }
 }
 
@@ -114,13 +104,7 @@ impl Plane {
             let rest = programme.rested(schedule, pull_s, rest_s);
             // Off the heat nothing reaches all round but the crust that it cooked in.
             let faces = self.faces(&rest, setup.rest.on.wrapped);
-            let load_m2 = self.load_m2(setup);
-            let touched_m = (0..self.section.surface.len())
-                .filter(|i| faces.is_on_reservoir(*i))
-                .map(|i| self.section.surface[i].length_m)
-                .sum::<f64>();
-            let heater = programme.rest_store_under(&rest.stage.heater, load_m2 * touched_m);
-            let heater = Heater { load_m2, ..heater };
+            let heater = Heater { load_m2: self.load_m2(setup), ..rest.stage.heater };
             simulation.run(rest_s, &faces, &heater, seen);
         }
     }

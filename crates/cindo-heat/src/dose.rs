@@ -1,5 +1,5 @@
 //! What heat does to the flesh: setting and drying. These are modelling choices, one constant each;
-//! they were chosen so that side heights and dryness match common practice.
+//! they were chosen so that side heights and state match common practice.
 
 /// Flesh sets at this rate per second when at [`SET_REFERENCE_C`].
 const SET_DECADE_K: f64 = 5.0;

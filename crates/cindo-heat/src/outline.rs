@@ -42,6 +42,15 @@ impl Outline {
         }
     }
 
+    /// Width of the slab through whose sides its middle is heated as through those of this outline, as a
+    /// share of its own: thin edges let heat in sooner. Fitted to many columns (modelling choice).
+    pub fn side_width_share(self) -> f64 {
+        match self {
+            Self::Tapered => 0.84,
+            Self::Rounded | Self::Straight | Self::Oval | Self::OvalWithCavity => 1.0,
+        }
+    }
+
     /// Whether left and right differ, so that the whole width is needed.
     pub fn is_lopsided(self) -> bool {
         self == Self::OvalWithCavity

@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::constants::{KELVIN_OFFSET, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
+use crate::reservoir::ROOM_C;
 use crate::water::{latent_heat_j_kg, saturation_pressure_pa, saturation_slope_pa_k};
 
 /// Volumetric heat capacity of moist kitchen air, J/(m³ K), times Le^(2/3) of water in air, so
@@ -225,6 +226,8 @@ pub struct Surround {
     pub coat: Coat,
     /// What wets it besides its own share.
     pub skin: Skin,
+    /// What it lies against, where that has heat of its own: the medium is as warm as that.
+    pub backing: Option<Backing>,
 }
 
 /// What the surface of the flesh brings along: water that lies on it, a crust that shuts it.
@@ -236,13 +239,55 @@ pub struct Skin {
     pub crust_m: f64,
 }
 
-/// How dry a surface is by now.
+/// What a surface lies against that has a little heat of its own, the same at every place of it: a plate,
+/// a crust. It warms where the surface is warm.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Backing {
+    /// As the surface meets it, °C.
+    pub start_c: f64,
+    /// Heat capacity, J/(m² K).
+    pub capacity_j_m2k: f64,
+    /// Loss to the room, W/(m² K).
+    pub loss_w_m2k: f64,
+}
+
+/// The half step ahead is extrapolated by at most this, K.
+const LARGEST_LEAD_K: f64 = 5.0;
+
+/// What a surface has been through.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Dryness {
+pub struct SurfaceState {
     /// Water that it lost by drying, kg/m².
     pub lost_kg_m2: f64,
     /// Dried crust behind it, m.
     pub crust_m: f64,
+    /// What it lies against, where that has heat of its own: temperature, °C, and its rate, K/s.
+    backing: Option<(f64, f64)>,
+}
+
+impl SurfaceState {
+    /// The surface meets something to lie against, or leaves it.
+    pub(crate) fn meet(&mut self, backing: Option<&Backing>) {
+        self.backing = backing.map(|b| self.backing.unwrap_or((b.start_c, 0.0)));
+    }
+
+    /// Books a step: water that dried off, kg/m², and heat that the surface took, J/m². Implicit in what
+    /// the backing loses.
+    pub(crate) fn advance(
+        &mut self,
+        backing: Option<&Backing>,
+        step_s: f64,
+        dried_kg_m2: f64,
+        taken_j_m2: f64,
+    ) {
+        self.lost_kg_m2 += dried_kg_m2;
+        if let (Some(backing), Some((before_c, _))) = (backing, self.backing) {
+            let loss = step_s * backing.loss_w_m2k;
+            let now_c = (backing.capacity_j_m2k * before_c + loss * ROOM_C - taken_j_m2)
+                / (backing.capacity_j_m2k + loss);
+            self.backing = Some((now_c, (now_c - before_c) / step_s));
+        }
+    }
 }
 
 /// A coat whose resistance goes from wet and foaming to set and porous, as a decaying exponential
@@ -275,35 +320,39 @@ impl Surround {
             radiant_on_reservoir: false,
             coat: Coat { wet_m2k_w: 0.0, set_m2k_w: 0.0, settle_s: 0.0 },
             skin: Skin { film_kg_m2: 0.0, crust_m: 0.0 },
+            backing: None,
         }
     }
 
-    /// The face at a moment.
-    pub fn at(&self, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face {
+    /// The face at a moment, half a step ahead of a surface in this state.
+    pub fn at(&self, reservoir_c: f64, time_s: f64, ahead_s: f64, state: &SurfaceState) -> Face {
+        let own_c = state.backing.map_or(self.face.medium_c, |(backing_c, rate_k_s)| {
+            backing_c + (ahead_s * rate_k_s).clamp(-LARGEST_LEAD_K, LARGEST_LEAD_K)
+        });
         Face {
-            medium_c: if self.on_reservoir { reservoir_c } else { self.face.medium_c },
+            medium_c: if self.on_reservoir { reservoir_c } else { own_c },
             radiant_c: if self.radiant_on_reservoir {
                 Some(reservoir_c)
             } else {
                 self.face.radiant_c
             },
             coat_m2k_w: self.face.coat_m2k_w + self.coat.at_m2k_w(time_s),
-            wet: self.wet(dryness),
+            wet: self.wet(state),
             ..self.face
         }
     }
 
     /// Share of a free wet surface that is left of it.
-    fn wet(&self, dryness: Dryness) -> f64 {
+    fn wet(&self, state: &SurfaceState) -> f64 {
         let Some(halves_kg_m2) = self.face.dries_kg_m2.filter(|_| self.face.wet > 0.0) else {
             return self.face.wet;
         };
         let Skin { film_kg_m2, crust_m } = self.skin;
-        if dryness.lost_kg_m2 < film_kg_m2 {
+        if state.lost_kg_m2 < film_kg_m2 {
             return 1.0;
         }
-        let crust = if crust_m > 0.0 { dryness.crust_m / crust_m } else { 0.0 };
-        let lost_kg_m2 = dryness.lost_kg_m2 - film_kg_m2;
+        let crust = if crust_m > 0.0 { state.crust_m / crust_m } else { 0.0 };
+        let lost_kg_m2 = state.lost_kg_m2 - film_kg_m2;
         self.face.wet / ((1.0 + crust) * (1.0 + lost_kg_m2 / halves_kg_m2))
     }
 }

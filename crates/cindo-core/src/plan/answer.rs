@@ -5,12 +5,13 @@ use serde::Serialize;
 use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
-use super::probe::{Correction, Probe};
+use super::probe::{Probe, Seen};
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
 use super::record::{Record, Series, StripPicture, record};
 use super::search::{Effort, SPREADS, Solved, solve, spread, window};
+use super::sides::Sides;
 use super::tail::{Tail, tail};
-use super::trial::Trial;
+use super::trial::{Ending, Peak, Trial};
 use super::words::{Step, Times, steps};
 use crate::caution::{Circumstances, Safety, assess};
 use crate::error::FieldError;
@@ -209,7 +210,8 @@ pub(super) fn plan(
         Some(out_s) => taken_out_at(resolved, solved, out_s, effort),
         None => solved,
     };
-    let answer = assemble(request, resolved, &shown, &margins, recommended.as_ref());
+    let peak = left_standing(resolved, &shown);
+    let answer = assemble(request, resolved, &shown, (&margins, peak), recommended.as_ref());
     let Solved { schedule, pull_s, .. } = shown;
     let rest_s = setup.rest.duration_s;
     Ok(Planned { answer, pulled: Pulled { schedule, pull_s, rest_s } })
@@ -236,16 +238,27 @@ fn taken_out_at<'a>(
         turns_s: schedule.turns_s.into_iter().filter(|t| *t < out_s).collect(),
         starts_s: schedule.starts_s,
     };
-    let column = Trial::new(&resolved.setup, Accuracy::FAST);
-    let ending = column.finish(column.raw(), &schedule, out_s);
-    let probe = Probe::new(&resolved.setup, resolved.limit);
-    let seen = (resolved.target.hold_s > 0.0 || probe.matters(out_s))
-        .then(|| probe.look(&schedule, out_s));
-    let correction = seen.map_or_else(Correction::default, |s| Correction::between(&s, &ending));
-    let found = (correction.applied(ending), seen);
+    let found = ending_at(resolved, &schedule, out_s);
+    let seen = found.1;
     let record = record(resolved, &trial, &schedule, out_s, found, effort.sampling);
     let side_opaque = seen.map(|s| s.side_opaque);
     Solved { trial, schedule, pull_s: out_s, slope, record, side_opaque }
+}
+
+/// How a pull at `out_s` ends, as [`super::search`] would have it.
+fn ending_at(resolved: &Resolved<'_>, schedule: &Schedule, out_s: f64) -> (Ending, Option<Seen>) {
+    let setup = &resolved.setup;
+    let column = Trial::new(setup, Accuracy::FAST);
+    let ending = column.finish(column.raw(), schedule, out_s);
+    if resolved.target.hold_s > 0.0 || setup.needs_section() {
+        let seen = Probe::new(setup, resolved.limit).look(schedule, out_s, false);
+        return (seen.ending(ending), Some(seen));
+    }
+    if setup.sides_reach_s() > out_s + setup.rest.duration_s {
+        return (ending, None);
+    }
+    let sides = Sides::follow(setup, &column.programme, schedule, out_s);
+    (sides.applied(ending, out_s, setup.rest.duration_s), None)
 }
 
 fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Safety {
@@ -273,6 +286,19 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
     )
 }
 
+/// The core's peak if the piece is left standing, by the fast solver.
+fn left_standing(resolved: &Resolved<'_>, shown: &Solved<'_>) -> Peak {
+    let fast = Trial::new(&resolved.setup, Accuracy::COARSE);
+    let Solved { schedule, pull_s, record, .. } = shown;
+    let mut simulation = fast.raw();
+    fast.heat(&mut simulation, schedule, *pull_s, &mut ());
+    let own = fast.rest(&mut simulation, schedule);
+    let peak = fast.left_standing(simulation, schedule, *pull_s, &own);
+    // By as much as the core is hotter than it was eaten.
+    let core_c = record.ending.level_c + peak.core_c - own.level_c;
+    Peak { core_c, ..peak }
+}
+
 /// When and how the heat is turned down for the first time.
 fn turn_down(shown: &Solved<'_>) -> Option<(f64, f64, String)> {
     let stages = &shown.trial.programme.stages;
@@ -291,7 +317,7 @@ fn assemble(
     request: &PlanRequest,
     resolved: &Resolved<'_>,
     shown: &Solved<'_>,
-    margins: &Margins,
+    (margins, peak): (&Margins, Peak),
     recommended: Option<&Recommended>,
 ) -> PlanAnswer {
     let Resolved { setup, target, .. } = resolved;
@@ -304,7 +330,7 @@ fn assemble(
     let side_opaque = if setup.method.all_round {
         None
     } else {
-        let look = || Probe::new(setup, resolved.limit).look(schedule, pull_s).side_opaque;
+        let look = || Probe::new(setup, resolved.limit).look(schedule, pull_s, false).side_opaque;
         shown.side_opaque.or_else(|| (!brief).then(look))
     };
     let rest_s = setup.rest.duration_s;
@@ -339,8 +365,8 @@ fn assemble(
         core_at_pull_c: tenth(ending.core_at_pull_c),
         core_served_c: tenth(ending.core_served_c),
         carry_over_k: tenth(ending.core_served_c - ending.core_at_pull_c),
-        core_peak_c: tenth(record.peak.core_c),
-        peak_s: record.peak.at_s.round(),
+        core_peak_c: tenth(peak.core_c),
+        peak_s: peak.at_s.round(),
         window_s: margins.window.map(|(early, late)| tenth(late - early)),
         window_from_s: margins.window.map(|(early, _)| tenth(early)),
         look_from_s: tenth((centre_s - SPREADS * margins.spread_s).max(0.0)),

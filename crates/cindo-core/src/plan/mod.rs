@@ -8,6 +8,7 @@ mod probe;
 mod quality;
 mod record;
 mod search;
+mod sides;
 mod tail;
 mod trial;
 mod words;

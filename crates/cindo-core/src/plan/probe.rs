@@ -2,20 +2,12 @@
 //! claim of safety.
 
 use super::trial::Ending;
-use crate::catalogue::Profile;
 use crate::caution::{Verdict, Watch};
 use crate::setup::{Limit, Setup};
 use crate::side_view::Plane;
 use crate::timeline::{Programme, Schedule};
 use cindo_heat::dose::Dose;
 use cindo_heat::solve::{Accuracy, PlaneSimulation, Sink};
-
-/// Sides have not reached the middle before this Fourier number of the half width: the middle of a slab
-/// is within 1 % of its start then, whatever is at its faces (Carslaw & Jaeger, the image solution:
-/// 2 erfc(1 / (2 √Fo)) = 0.008).
-const SIDES_REACH_FOURIER: f64 = 0.06;
-/// Thermal diffusivity of raw fish, m²/s, for that estimate.
-const DIFFUSIVITY_M2_S: f64 = 1.4e-7;
 
 /// The whole cross-section of a piece on a coarse grid.
 #[derive(Debug)]
@@ -38,10 +30,12 @@ pub(crate) struct Seen {
     pub(crate) verdict: Verdict,
     /// How high the side is opaque at the first turn (at the pull where nothing is turned), 0 to 1.
     pub(crate) side_opaque: f64,
+    /// What the worst place holds; only where a hold is asked for.
+    pub(crate) held: Held,
 }
 
 /// The level that the worst place holds for as long as the limit asks, °C.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub(crate) struct Held {
     /// In the heat alone.
     pub(crate) in_heat_c: f64,
@@ -107,17 +101,8 @@ impl<'s, 'a> Probe<'s, 'a> {
         }
     }
 
-    /// Whether one column may be off after so long.
-    pub(crate) fn matters(&self, pull_s: f64) -> bool {
-        let setup = self.setup;
-        let half_m = 0.5 * setup.width_m;
-        let reach_s = SIDES_REACH_FOURIER * half_m * half_m / DIFFUSIVITY_M2_S;
-        let is_flat = setup.cut.section == Profile::Flat;
-        !is_flat || pull_s + setup.rest.duration_s > reach_s
-    }
-
-    /// Looks at a candidate.
-    pub(crate) fn look(&self, schedule: &Schedule, pull_s: f64) -> Seen {
+    /// Looks at a candidate; `is_held` follows every cell for what it holds.
+    pub(crate) fn look(&self, schedule: &Schedule, pull_s: f64, is_held: bool) -> Seen {
         let Self { setup, plane, .. } = self;
         let cells = plane.section.area_m2.len();
         let mut dose = Dose::new(cells, setup.species.set_shift_k);
@@ -125,8 +110,15 @@ impl<'s, 'a> Probe<'s, 'a> {
         let turn_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
         let mut side_opaque = None;
         let mut simulation = plane.raw(setup);
+        let mut trace = Trace { cells, time_s: Vec::new(), temperature_c: Vec::new() };
+        if is_held {
+            trace.add(&simulation);
+        }
         plane.heat(&mut simulation, setup, &self.programme, schedule, pull_s, |now, step_s| {
             watch.add(now, step_s);
+            if is_held {
+                trace.add(now);
+            }
             if side_opaque.is_none() {
                 dose.add(now.temperature_c(), step_s);
                 if now.time_s() >= turn_s - 1e-6 {
@@ -135,62 +127,53 @@ impl<'s, 'a> Probe<'s, 'a> {
             }
             Sink::Continue
         });
+        let pulled = trace.time_s.len();
         let core = plane.core(simulation.hottest_c());
         let core_at_pull_c = core.at(simulation.temperature_c());
         let mut level_c = core_at_pull_c;
         let is_coldest = self.programme.rest == self.coldest.rest;
-        let mut cold = (!is_coldest).then(|| simulation.clone());
+        let cold = (!is_coldest).then(|| simulation.clone());
         let at = (schedule, pull_s);
         let rest_s = setup.rest.duration_s;
+        let mut safe = |now: &PlaneSimulation<'_>, step_s: f64| {
+            watch.add(now, step_s);
+            if is_held {
+                trace.add(now);
+            }
+        };
         plane.rest(&mut simulation, setup, &self.programme, at, rest_s, |now, step_s| {
             if is_coldest {
-                watch.add(now, step_s);
+                safe(now, step_s);
             }
             level_c = level_c.max(core.at(now.temperature_c()));
             Sink::Continue
         });
-        if let Some(cold) = &mut cold {
-            plane.rest(cold, setup, &self.coldest, at, rest_s, |now, step_s| {
-                watch.add(now, step_s);
+        if let Some(mut cold) = cold {
+            plane.rest(&mut cold, setup, &self.coldest, at, rest_s, |now, step_s| {
+                safe(now, step_s);
                 Sink::Continue
             });
         }
+        let held = if is_held { self.held(&trace, pulled) } else { Held::default() };
         Seen {
             core_at_pull_c,
             core_served_c: core.at(simulation.temperature_c()),
             level_c,
             verdict: watch.verdict(),
             side_opaque: side_opaque.unwrap_or_default(),
+            held,
         }
     }
 
-    /// What the worst place of a candidate holds for as long as its limit asks.
-    pub(crate) fn held(&self, schedule: &Schedule, pull_s: f64) -> Held {
-        let Self { setup, plane, .. } = self;
-        let mut simulation = plane.raw(setup);
-        let mut trace = Trace {
-            cells: plane.section.area_m2.len(),
-            time_s: vec![0.0],
-            temperature_c: simulation.temperature_c().to_vec(),
-        };
-        plane.heat(&mut simulation, setup, &self.coldest, schedule, pull_s, |now, _| {
-            trace.add(now);
-            Sink::Continue
-        });
-        let pulled = trace.time_s.len() - 1;
-        let rest_s = setup.rest.duration_s;
-        plane.rest(&mut simulation, setup, &self.coldest, (schedule, pull_s), rest_s, |now, _| {
-            trace.add(now);
-            Sink::Continue
-        });
-        let served = trace.time_s.len() - 1;
-        let worst = |last: usize| {
-            let cells = (0..trace.cells).filter(|cell| plane.section.is_inside(*cell));
+    /// What the worst place holds, of a trace with so many samples up to the pull.
+    fn held(&self, trace: &Trace, pulled: usize) -> Held {
+        let worst = |samples: usize| {
+            let cells = (0..trace.cells).filter(|cell| self.plane.section.is_inside(*cell));
             cells
-                .map(|cell| trace.held_c(cell, self.limit.hold_s, last))
+                .map(|cell| trace.held_c(cell, self.limit.hold_s, samples - 1))
                 .fold(f64::INFINITY, f64::min)
         };
-        Held { in_heat_c: worst(pulled), with_rest_c: worst(served) }
+        Held { in_heat_c: worst(pulled), with_rest_c: worst(trace.time_s.len()) }
     }
 }
 
@@ -224,28 +207,13 @@ impl PlaneWatch {
     }
 }
 
-/// How far one column is from the whole section, K.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub(crate) struct Correction {
-    pub(crate) at_pull_k: f64,
-    pub(crate) served_k: f64,
-    pub(crate) level_k: f64,
-}
-
-impl Correction {
-    pub(crate) fn between(seen: &Seen, column: &Ending) -> Self {
-        Self {
-            at_pull_k: seen.core_at_pull_c - column.core_at_pull_c,
-            served_k: seen.core_served_c - column.core_served_c,
-            level_k: seen.level_c - column.level_c,
-        }
-    }
-
-    pub(crate) fn applied(&self, column: Ending) -> Ending {
+impl Seen {
+    /// A column's ending as the whole section has it.
+    pub(crate) fn ending(&self, column: Ending) -> Ending {
         Ending {
-            core_at_pull_c: column.core_at_pull_c + self.at_pull_k,
-            core_served_c: column.core_served_c + self.served_k,
-            level_c: column.level_c + self.level_k,
+            core_at_pull_c: self.core_at_pull_c,
+            core_served_c: self.core_served_c,
+            level_c: self.level_c,
             ..column
         }
     }

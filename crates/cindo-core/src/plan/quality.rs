@@ -1,4 +1,4 @@
-//! What the cook and the guest make of it: crust, release, dryness, evenness and juice, each as a number
+//! What the cook and the guest make of it: crust, release, state, evenness and juice, each as a number
 //! and a sentence.
 
 use serde::Serialize;
@@ -161,7 +161,7 @@ pub(crate) fn judgements(
     };
     add("crust", "Crust", format!("{:.1}{MM}", quality.crust_mm), sentence);
     add(
-        "dryness",
+        "state",
         "Dry flesh",
         percent(quality.dry_share),
         match quality.dry_share {

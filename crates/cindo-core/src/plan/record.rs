@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use super::probe::Seen;
-use super::trial::{Ending, Peak, Trial};
+use super::trial::{Ending, Trial};
 use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
@@ -84,8 +84,6 @@ const EVEN_K: f64 = 4.0;
 pub(crate) struct Record {
     /// As the whole section has it.
     pub(crate) ending: Ending,
-    /// If it is left standing.
-    pub(crate) peak: Peak,
     pub(crate) verdict: Verdict,
     pub(crate) series: Series,
     pub(crate) section: StripPicture,
@@ -383,8 +381,6 @@ pub(crate) fn record(
         boil_c: setup.boil_c,
     };
     shift.apply(&mut recorder.series, &mut recorder.section);
-    let own = Ending { level_c: own_level_c, ..ending };
-    let peak = trial.left_standing(simulation.clone(), schedule, pull_s, &own);
 
     let flesh = setup.species.flesh();
     let density = flesh.properties(setup.start_c).density_kg_m3;
@@ -411,8 +407,6 @@ pub(crate) fn record(
     let brown = recorder.brown_s.map(|s| s * setup.coating.browning);
     Record {
         ending,
-        // What the column peaks at while it is left standing is off by as much as what is served.
-        peak: Peak { core_c: (peak.core_c + shift.served_k).max(ending.level_c), ..peak },
         verdict: seen.map_or_else(|| recorder.watch.verdict(), |s| s.verdict),
         brown_s: if symmetric { [brown[1]; 2] } else { brown },
         release_s: recorder.release_s,

@@ -1,12 +1,13 @@
 //! The inverse problem: when to take it off so that it rests to the target, how wide the window is
 //! and how far the moment can wander with what nobody knows exactly.
 
-use super::probe::{Correction, Probe, Seen};
+use super::probe::{Held, Probe, Seen};
 use super::record::{Record, Sampling, record};
+use super::sides::Sides;
 use super::trial::{Ending, Trial};
 use crate::error::FieldError;
 use crate::say::CELSIUS;
-use crate::setup::{Resolved, Rest, Setup, Target};
+use crate::setup::{Limit, Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
 use cindo_heat::dose::Dose;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
@@ -147,6 +148,9 @@ const GUESS_K: f64 = 0.2;
 const LEVEL_K: f64 = 0.04;
 /// And on the whole section, whose core moves from cell to cell, K.
 const SECTION_K: f64 = 0.08;
+/// The sides are followed again where the pull moves by more than this share, at most so often.
+const NEAR_SHARE: f64 = 0.1;
+const MOST_FOLLOWED: u32 = 4;
 
 /// Finds the earliest pull that is eaten as the target says.
 ///
@@ -212,88 +216,123 @@ pub(crate) fn seek<'a>(
         rising_root(level, aim_c, GUESS_K, guess, span).ok_or_else(unreachable)?
     };
     let trial = Trial::new(setup, Accuracy::FAST);
-    let probe = Probe::new(setup, *limit);
-    let column = Column { trial: &trial, span };
+    let search = Search { setup, trial: &trial, span, limit: *limit };
     let found = if target.hold_s > 0.0 {
-        let root = column.root(aim_c, rough).map_or(rough, |(root, _)| root);
-        book_root(&probe, &trial, limit.core_c, root, span).map(|root| {
-            let schedule = trial.programme.schedule(root.at);
-            (root, trial.candidate(root.at), Some(probe.look(&schedule, root.at)))
-        })
+        search.held(limit.core_c, aim_c, rough)
+    } else if setup.needs_section() {
+        search.section(aim_c, rough)
     } else {
-        column.corrected(&probe, aim_c, rough)
+        search.flat(aim_c, rough)
     };
-    let (root, ending, seen) = found.ok_or_else(unreachable)?;
-    let correction = seen.map_or_else(Correction::default, |s| Correction::between(&s, &ending));
-    let ending = correction.applied(ending);
+    let Found { root, ending, seen } = found.ok_or_else(unreachable)?;
     Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
 }
 
-/// The search on one column.
-struct Column<'t, 'a> {
-    trial: &'t Trial<'a>,
-    span: (f64, f64),
+/// A pull that was found, how it ends, and the whole section where that was looked at.
+struct Found {
+    root: Root,
+    ending: Ending,
+    seen: Option<Seen>,
 }
 
-impl Column<'_, '_> {
-    /// The pull whose level is `aim_c`, and how it ends.
-    fn root(&self, aim_c: f64, guess: Root) -> Option<(Root, Ending)> {
+/// The search for one setup.
+struct Search<'t, 'a> {
+    setup: &'t Setup<'a>,
+    trial: &'t Trial<'a>,
+    span: (f64, f64),
+    limit: Limit,
+}
+
+impl Search<'_, '_> {
+    /// The pull whose level is `aim_c`, on one column with what `adds` makes of its ending.
+    fn column(
+        &self,
+        aim_c: f64,
+        guess: Root,
+        adds: impl Fn(Ending, f64) -> Ending,
+    ) -> Option<(Root, Ending)> {
         let mut last = None;
         let level = |pull_s: f64| {
-            let ending = self.trial.candidate(pull_s);
+            let ending = adds(self.trial.candidate(pull_s), pull_s);
             last = Some((pull_s, ending));
             ending.level_c
         };
         let root = rising_root(level, aim_c, LEVEL_K, guess, self.span)?;
         // The search ends on the candidate that it takes, unless it stopped between two.
         let known = last.filter(|(at_s, _)| (at_s - root.at).abs() < 1e-9).map(|(_, found)| found);
-        Some((root, known.unwrap_or_else(|| self.trial.candidate(root.at))))
+        Some((root, known.unwrap_or_else(|| adds(self.trial.candidate(root.at), root.at))))
     }
 
-    /// The same on the whole section, where that matters.
-    fn corrected(
+    /// One column of a flat piece, with the heat through its sides.
+    fn flat(&self, aim_c: f64, guess: Root) -> Option<Found> {
+        let mut guess = guess;
+        if let Some((root, ending)) = self.column(aim_c, guess, |ending, _| ending) {
+            if self.setup.sides_reach_s() > root.at + self.trial.rest_s {
+                return Some(Found { root, ending, seen: None });
+            }
+            guess = root;
+        }
+        let mut found = None;
+        for _ in 0..MOST_FOLLOWED {
+            let schedule = self.trial.programme.schedule(guess.at);
+            let sides = Sides::follow(self.setup, &self.trial.programme, &schedule, guess.at);
+            let adds =
+                |ending: Ending, pull_s: f64| sides.applied(ending, pull_s, self.trial.rest_s);
+            let (root, ending) = self.column(aim_c, guess, adds)?;
+            found = Some(Found { root, ending, seen: None });
+            // Far from the pull that the sides were followed to, they are followed again.
+            if (root.at - guess.at).abs() < NEAR_SHARE * guess.at {
+                break;
+            }
+            guess = root;
+        }
+        found
+    }
+
+    /// The whole section of a piece that is neither flat nor round to its heat.
+    fn section(&self, aim_c: f64, guess: Root) -> Option<Found> {
+        let probe = Probe::new(self.setup, self.limit);
+        let alone = self.column(aim_c, guess, |ending, _| ending);
+        let guess = alone.map_or(guess, |(root, _)| root);
+        self.looked_for(&probe, aim_c, SECTION_K, guess, false, |seen| seen.level_c)
+    }
+
+    /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
+    /// something to spare.
+    fn held(&self, limit_c: f64, aim_c: f64, guess: Root) -> Option<Found> {
+        let probe = Probe::new(self.setup, self.limit);
+        let alone = self.column(aim_c, guess, |ending, _| ending);
+        let guess = alone.map_or(guess, |(root, _)| root);
+        let half_k = 0.5 * BOOK_OVER_K;
+        self.looked_for(&probe, limit_c + half_k, half_k, guess, true, |seen| {
+            let Held { in_heat_c, with_rest_c } = seen.held;
+            (in_heat_c - BOOK_MARGIN_K).max(with_rest_c - BOOK_REST_MARGIN_K)
+        })
+    }
+
+    fn looked_for(
         &self,
         probe: &Probe<'_, '_>,
         aim_c: f64,
+        tolerance_k: f64,
         guess: Root,
-    ) -> Option<(Root, Ending, Option<Seen>)> {
-        let alone = self.root(aim_c, guess);
-        if let Some((root, ending)) = alone
-            && !probe.matters(root.at)
-        {
-            return Some((root, ending, None));
-        }
-        // Out of reach of the column alone, the section may still get there.
-        let guess = alone.map_or(guess, |(root, _)| root);
+        is_held: bool,
+        level: impl Fn(&Seen) -> f64,
+    ) -> Option<Found> {
+        let look =
+            |pull_s: f64| probe.look(&self.trial.programme.schedule(pull_s), pull_s, is_held);
         let mut last = None;
-        let level = |pull_s: f64| {
-            let seen = probe.look(&self.trial.programme.schedule(pull_s), pull_s);
+        let rising = |pull_s: f64| {
+            let seen = look(pull_s);
             last = Some((pull_s, seen));
-            seen.level_c
+            level(&seen)
         };
-        let root = rising_root(level, aim_c, SECTION_K, guess, self.span)?;
+        let root = rising_root(rising, aim_c, tolerance_k, guess, self.span)?;
         let known = last.filter(|(at_s, _)| (at_s - root.at).abs() < 1e-9).map(|(_, seen)| seen);
-        let seen =
-            known.unwrap_or_else(|| probe.look(&self.trial.programme.schedule(root.at), root.at));
-        Some((root, self.trial.candidate(root.at), Some(seen)))
+        let seen = known.unwrap_or_else(|| look(root.at));
+        let ending = seen.ending(self.trial.candidate(root.at));
+        Some(Found { root, ending, seen: Some(seen) })
     }
-}
-
-/// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
-/// something to spare.
-fn book_root(
-    probe: &Probe<'_, '_>,
-    trial: &Trial<'_>,
-    limit_c: f64,
-    guess: Root,
-    span: (f64, f64),
-) -> Option<Root> {
-    let over = |pull_s: f64| {
-        let held = probe.held(&trial.programme.schedule(pull_s), pull_s);
-        (held.in_heat_c - BOOK_MARGIN_K).max(held.with_rest_c - BOOK_REST_MARGIN_K)
-    };
-    let half_k = 0.5 * BOOK_OVER_K;
-    rising_root(over, limit_c + half_k, half_k, guess, span)
 }
 
 impl<'a> Sought<'a> {

@@ -89,16 +89,38 @@ impl<'a> Setup<'a> {
     /// Outer face of one piece as its solver counts it, m²: both sides of a slab count as one.
     pub fn face_m2(&self) -> f64 {
         match self.shape() {
-            Shape::Slab => self.footprint_m2(),
+            Shape::Slab => self.volume_m3() / self.thickness_m,
             Shape::Radial { exponent } => {
                 self.volume_m3() * (exponent + 1.0) / (0.5 * self.thickness_m)
             }
         }
     }
 
-    /// What lies on a plate, m².
-    pub fn footprint_m2(&self) -> f64 {
-        self.volume_m3() / self.thickness_m
+    /// When heat from the sides begins to reach the middle, s: until this Fourier number of the half width
+    /// the middle of a slab is within 1 % of its start, whatever is at its faces (Carslaw & Jaeger, the
+    /// image solution: 2 erfc(1 / (2 √Fo)) = 0.008).
+    pub fn sides_reach_s(&self) -> f64 {
+        const FOURIER: f64 = 0.06;
+        /// Thermal diffusivity of raw fish, m²/s.
+        const DIFFUSIVITY_M2_S: f64 = 1.4e-7;
+        FOURIER * (0.5 * self.side_width_m()).powi(2) / DIFFUSIVITY_M2_S
+    }
+
+    /// How wide the slab is that stands for its sides, m.
+    pub(crate) fn side_width_m(&self) -> f64 {
+        self.cut.outline.side_width_share() * self.width_m
+    }
+
+    /// Whether only the whole section knows its heat: round pieces, and what is packed in a crust.
+    pub(crate) fn needs_section(&self) -> bool {
+        self.cut.section == Profile::Oval || self.is_crusted()
+    }
+
+    /// Whether it stays in a crust that gives heat of its own.
+    pub(crate) fn is_crusted(&self) -> bool {
+        /// Wrapping from this thickness on holds heat, mm.
+        const CRUST_MM: f64 = 5.0;
+        self.rest.on.wrapped && self.coating.thickness_mm >= CRUST_MM
     }
 
     /// Litres of liquid or oil before the fish is in.

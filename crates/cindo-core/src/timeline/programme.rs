@@ -8,7 +8,7 @@ use crate::catalogue::{
 use crate::setup::Setup;
 use cindo_heat::grid::Shape;
 use cindo_heat::reservoir::{Heater, ROOM_C};
-use cindo_heat::surround::{Coat, Face, Surround};
+use cindo_heat::surround::{Backing, Coat, Face, Surround};
 
 /// The face at the sides of a piece, as it depends on the height above the heat.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -62,8 +62,6 @@ pub struct Programme<'a> {
     pub turn: Turn,
     /// The rest, off the heat: lying as it went in, and turned.
     pub rest: [Stage<'a>; 2],
-    /// What the store that it rests on is sized for, m².
-    pub rest_store_m2: f64,
 }
 
 impl<'a> Programme<'a> {
@@ -89,8 +87,7 @@ impl<'a> Programme<'a> {
             });
         }
         let rest = [false, true].map(|is_turned| rest(setup, &now, stages.last(), is_turned));
-        let rest_store_m2 = rest_store_m2(setup);
-        Self { shape: setup.shape(), stages, turn: turn(setup), rest, rest_store_m2 }
+        Self { shape: setup.shape(), stages, turn: turn(setup), rest }
     }
 
     /// What happens when for a pull at `pull_s`.
@@ -138,20 +135,6 @@ impl<'a> Programme<'a> {
             .collect()
     }
 
-    /// The store that a piece rests on, when so much of it is touched, m²: a plate has its heat by the
-    /// area. A pan is as large as it is.
-    pub fn rest_store_under(&self, heater: &Heater, touched_m2: f64) -> Heater {
-        if heater.reservoir != REST_RESERVOIR || touched_m2 <= 0.0 {
-            return *heater;
-        }
-        let share = touched_m2 / self.rest_store_m2;
-        Heater {
-            capacity_j_k: share * heater.capacity_j_k,
-            loss_w_k: share * heater.loss_w_k,
-            ..*heater
-        }
-    }
-
     /// When the heat is first changed on purpose, s: another reservoir, or another setting. Infinite
     /// where it never is.
     pub fn first_new_heat_s(&self, schedule: &Schedule) -> f64 {
@@ -179,10 +162,6 @@ const MANY_TURNS_S: f64 = 30.0;
 const SKIN_WET: f64 = 0.3;
 /// A coat from this thickness on covers what the heat did to the flesh, mm.
 const THICK_COAT_MM: f64 = 1.0;
-/// Wrapping from this thickness on holds heat of its own, mm.
-const CRUST_MM: f64 = 5.0;
-/// What it rests on is another reservoir than any that it cooked on.
-const REST_RESERVOIR: usize = usize::MAX - 1;
 
 /// Where the heat stands, °C.
 fn set_c(setup: &Setup<'_>, set: SetPoint) -> f64 {
@@ -281,7 +260,7 @@ fn rest<'a>(
     is_turned: bool,
 ) -> Stage<'a> {
     let support = setup.rest.on;
-    let is_crust = support.wrapped && setup.coating.thickness_mm >= CRUST_MM;
+    let is_crust = setup.is_crusted();
     let air = match () {
         () if setup.cut.is_whole() => "rest_air_whole",
         () if setup.cut.section == Profile::Oval => "rest_air_small",
@@ -303,57 +282,41 @@ fn rest<'a>(
     let side_wetness =
         if setup.cut.section == Profile::Oval { on_top } else { rest_wetness(setup, false, false) };
     let above = face(above_row, on_top);
-    let below = face(below_row, beneath);
+    let held = |face: Surround| Surround { backing: backing(setup, last_stage, is_crust), ..face };
+    let below = held(face(below_row, beneath));
+    let above = if is_crust { held(above) } else { above };
     Stage {
         from: Begin::Start,
         below,
         above,
-        side: Side { surround: face(above_row, side_wetness), near_w_m2k: 0.0, decay_m: 1.0 },
-        heater: rest_heater(setup, last_stage, is_crust),
+        side: Side {
+            surround: if is_crust { above } else { face(above_row, side_wetness) },
+            near_w_m2k: 0.0,
+            decay_m: 1.0,
+        },
+        heater: rest_heater(setup, last_stage),
         knob: None,
         words: None,
     }
 }
 
-/// What the store that all pieces rest on is sized for, m²: what lies on a plate, or all that a crust
-/// covers.
-fn rest_store_m2(setup: &Setup<'_>) -> f64 {
-    let one_m2 = match setup.shape() {
-        _ if !setup.rest.on.wrapped => setup.footprint_m2(),
-        Shape::Slab => 2.0 * setup.face_m2(),
-        Shape::Radial { .. } => setup.face_m2(),
-    };
-    f64::from(setup.count) * one_m2
+/// The heat of what it rests on, where that is a pan.
+fn rest_heater(setup: &Setup<'_>, last: Option<&Stage<'_>>) -> Heater {
+    let Some(last) = last.filter(|_| setup.rest.on.in_pan) else { return Heater::held(ROOM_C) };
+    let pan = setup.heater(Setup::pan_kind(setup.method), last.heater.set_c, false);
+    Heater { power_w: 0.0, coat_j: 0.0, ..pan }
 }
 
-/// The heat of what it rests on.
-fn rest_heater(setup: &Setup<'_>, last: Option<&Stage<'_>>, is_crust: bool) -> Heater {
+/// The heat of a plate or crust that it lies against.
+fn backing(setup: &Setup<'_>, last: Option<&Stage<'_>>, is_crust: bool) -> Option<Backing> {
     let support = setup.rest.on;
-    if support.in_pan
-        && let Some(last) = last
-    {
-        let kind = Setup::pan_kind(setup.method);
-        let pan = setup.heater(kind, last.heater.set_c, false);
-        return Heater { power_w: 0.0, coat_j: 0.0, ..pan };
-    }
-    let Some(store) = support.store.filter(|_| !support.wrapped || is_crust) else {
-        return Heater::held(ROOM_C);
-    };
-    let area_m2 = rest_store_m2(setup);
+    let store = support.store.filter(|_| !support.wrapped || is_crust)?;
     let oven_c = last.map_or(store.start_c, |last| last.heater.set_c);
-    let start_c = store.start_c + store.of_oven * (oven_c - store.start_c);
-    Heater {
-        reservoir: REST_RESERVOIR,
-        start_c,
-        set_c: start_c,
-        capacity_j_k: area_m2 * 1000.0 * store.capacity_kj_m2k,
-        loss_w_k: area_m2 * store.loss_w_m2k,
-        power_w: 0.0,
-        lag_s: 1.0,
-        load_m2: f64::from(setup.count) * setup.face_m2(),
-        coat_j: 0.0,
-        coat_s: 1.0,
-    }
+    Some(Backing {
+        start_c: store.start_c + store.of_oven * (oven_c - store.start_c),
+        capacity_j_m2k: 1000.0 * store.capacity_kj_m2k,
+        loss_w_m2k: store.loss_w_m2k,
+    })
 }
 
 /// What a stage takes over from the one before.

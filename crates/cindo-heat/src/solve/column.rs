@@ -5,14 +5,14 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::{Observer, Sink, View};
 use super::step::{
-    Balance, FIRST_STEP_S, GAMMA, WorkCount, dried_m, drying_kg_m2s, fit, following_step,
+    Balance, FIRST_STEP_S, GAMMA, WorkCount, dried_m, drying_and_taking, fit, following_step,
     is_refused, next_step, shortened,
 };
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
 use crate::grid::Grid;
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Dryness, Face, Surround};
+use crate::surround::{Face, SurfaceState, Surround};
 
 /// A stretch of time with unchanged surroundings.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -49,13 +49,13 @@ pub struct Simulation<'a> {
     slope: Vec<f64>,
     surface_c: [f64; 2],
     outer_c: [f64; 2],
-    dryness: [Dryness; 2],
+    state: [SurfaceState; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
     pending: Balance,
     pending_surface_c: [Option<[f64; 2]>; 2],
-    /// Water that the step being tried dries off each face, kg/m².
-    pending_drying_kg_m2: [f64; 2],
+    /// What the step being tried dries off each face, kg/m², and what that takes, J/m².
+    pending_surface: [[f64; 2]; 2],
     reservoir: Reservoir,
     total_volume_m: f64,
     start_heat_j_m2: f64,
@@ -90,11 +90,11 @@ impl<'a> Simulation<'a> {
             slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
             outer_c: [start_c; 2],
-            dryness: [Dryness::default(); 2],
+            state: [SurfaceState::default(); 2],
             balance: Balance::default(),
             pending: Balance::default(),
             pending_surface_c: [None; 2],
-            pending_drying_kg_m2: [0.0; 2],
+            pending_surface: [[0.0; 2]; 2],
             reservoir: Reservoir::default(),
             total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
@@ -179,8 +179,10 @@ impl<'a> Simulation<'a> {
         let end_s = self.time_s + phase.duration_s;
         self.reservoir.meet(&phase.heater);
         let crust_m = self.crust_m();
-        for (dryness, crust_m) in self.dryness.iter_mut().zip(crust_m) {
-            dryness.crust_m = crust_m;
+        let surrounds = [phase.bottom, phase.top];
+        for ((state, crust_m), surround) in self.state.iter_mut().zip(crust_m).zip(&surrounds) {
+            state.crust_m = crust_m;
+            state.meet(surround.as_ref().and_then(|s| s.backing.as_ref()));
         }
         self.step_s = FIRST_STEP_S;
         // Landing within rounding of the end counts as landing.
@@ -205,7 +207,7 @@ impl<'a> Simulation<'a> {
                 continue;
             }
             self.step_s = following_step(self.step_s, step_s, fit, lands);
-            self.accept(step_s, &phase.heater);
+            self.accept(step_s, phase);
             if lands {
                 self.time_s = stop_s;
             }
@@ -250,7 +252,8 @@ impl<'a> Simulation<'a> {
         let bottom = if grid.is_symmetric() { None } else { phase.bottom };
         let surrounds = [bottom, phase.top];
         let faces = [0, 1].map(|side: usize| {
-            surrounds[side].map_or(INSULATED, |s| s.at(reservoir_c, at_s, self.dryness[side]))
+            surrounds[side]
+                .map_or(INSULATED, |s| s.at(reservoir_c, at_s, 0.5 * step_s, &self.state[side]))
         });
         let mut sides = [0; 2];
         let mut exposed = 0;
@@ -308,12 +311,13 @@ impl<'a> Simulation<'a> {
         self.count.solves += (one_settled.rounds + two_settled.rounds) as u64;
         self.pending = Balance::default();
         self.pending_surface_c = [None; 2];
-        self.pending_drying_kg_m2 = [0.0; 2];
+        self.pending_surface = [[0.0; 2]; 2];
         for i in 0..exposed {
             let side = sides[i];
             let on_reservoir = surrounds[side].is_some_and(|s| s.on_reservoir);
             self.pending.book(step_s, ends[i].area, [&first[i], &second[i]], on_reservoir);
-            self.pending_drying_kg_m2[side] = step_s * drying_kg_m2s([&first[i], &second[i]]);
+            self.pending_surface[side] =
+                drying_and_taking([&first[i], &second[i]]).map(|rate| step_s * rate);
             self.pending_surface_c[side] = Some([second[i].surface_c, second[i].outer_c]);
         }
         let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
@@ -330,13 +334,17 @@ impl<'a> Simulation<'a> {
     }
 
     /// Makes the tried step the state: boiled water leaves for good.
-    fn accept(&mut self, step_s: f64, heater: &Heater) {
-        self.reservoir.advance(heater, self.time_s, step_s, self.pending.drawn_j_m2);
+    fn accept(&mut self, step_s: f64, phase: &Phase) {
+        self.reservoir.advance(&phase.heater, self.time_s, step_s, self.pending.drawn_j_m2);
         self.time_s += step_s;
         self.count.steps += 1;
         self.balance.add(&self.pending);
-        for (dryness, dried) in self.dryness.iter_mut().zip(self.pending_drying_kg_m2) {
-            dryness.lost_kg_m2 += dried;
+        let surrounds = [phase.bottom, phase.top];
+        for ((state, [dried, taken]), surround) in
+            self.state.iter_mut().zip(self.pending_surface).zip(&surrounds)
+        {
+            let backing = surround.as_ref().and_then(|s| s.backing.as_ref());
+            state.advance(backing, step_s, dried, taken);
         }
         std::mem::swap(&mut self.heat, &mut self.stage_two);
         let mut boiled_j_m2 = 0.0;

@@ -7,14 +7,14 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::Sink;
 use super::step::{
-    Balance, FIRST_STEP_S, GAMMA, drying_kg_m2s, fit, following_step, is_refused, next_step,
+    Balance, FIRST_STEP_S, GAMMA, drying_and_taking, fit, following_step, is_refused, next_step,
     shortened,
 };
 use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Dryness, Face, FaceFlux};
+use crate::surround::{Face, FaceFlux, SurfaceState, Surround};
 
 /// One contiguous run of cells in a column or row.
 #[derive(Debug, Clone)]
@@ -31,10 +31,8 @@ struct Line {
 
 /// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
 pub trait Faces {
-    /// The face of surface `index` at a moment, as dry as it is.
-    fn face(&self, index: usize, reservoir_c: f64, time_s: f64, dryness: Dryness) -> Face;
-    /// Whether its heat is drawn from the reservoir.
-    fn is_on_reservoir(&self, index: usize) -> bool;
+    /// What acts on surface `index`.
+    fn surround(&self, index: usize) -> Surround;
 }
 
 /// A cross-section in the heat. Amounts are per m of length.
@@ -58,15 +56,17 @@ pub struct PlaneSimulation<'a> {
     slope: Vec<f64>,
     hottest: Vec<f64>,
     outer_c: Vec<f64>,
-    dryness: Vec<Dryness>,
+    state: Vec<SurfaceState>,
     balance: Balance,
     reservoir: Reservoir,
     start_heat_j_m: f64,
     // State before the step being tried, and scratch, allocated once.
     before: Before,
     faces: Vec<Face>,
-    /// Whether the heat of each surface is drawn from the reservoir.
-    draws: Vec<bool>,
+    /// What acts on each surface during the phase.
+    surrounds: Vec<Surround>,
+    /// What the step being tried dries off each surface, kg/m², and what that takes, J/m².
+    pending_surface: Vec<[f64; 2]>,
     work: Work,
 }
 
@@ -76,7 +76,6 @@ struct Before {
     temperature: Vec<f64>,
     slope: Vec<f64>,
     outer_c: Vec<f64>,
-    dryness: Vec<Dryness>,
 }
 
 /// One line's gathered arrays; even in length, the last cell idle when the line is odd.
@@ -209,7 +208,7 @@ impl<'a> PlaneSimulation<'a> {
             slope: vec![slope; n],
             hottest: vec![start_c; n],
             outer_c: vec![start_c; surfaces],
-            dryness: vec![Dryness::default(); surfaces],
+            state: vec![SurfaceState::default(); surfaces],
             balance: Balance::default(),
             reservoir: Reservoir::default(),
             start_heat_j_m: heat * section.total_m2(),
@@ -218,10 +217,10 @@ impl<'a> PlaneSimulation<'a> {
                 temperature: vec![0.0; n],
                 slope: vec![0.0; n],
                 outer_c: vec![0.0; surfaces],
-                dryness: vec![Dryness::default(); surfaces],
             },
             faces: vec![Face::convective(0.0, start_c); surfaces],
-            draws: vec![false; surfaces],
+            surrounds: vec![Surround::fixed(Face::convective(0.0, start_c)); surfaces],
+            pending_surface: vec![[0.0; 2]; surfaces],
             work: Work {
                 heat: zeros(),
                 one: zeros(),
@@ -290,20 +289,23 @@ impl<'a> PlaneSimulation<'a> {
         let end_s = self.time_s + duration_s;
         self.reservoir.meet(heater);
         self.step_s = FIRST_STEP_S;
-        for (dryness, piece) in self.dryness.iter_mut().zip(&self.section.surface) {
-            dryness.crust_m = crust_m(self.section, &self.dried, piece);
-        }
-        for (i, draws) in self.draws.iter_mut().enumerate() {
-            *draws = faces.is_on_reservoir(i);
+        for (i, surround) in self.surrounds.iter_mut().enumerate() {
+            *surround = faces.surround(i);
+            let state = &mut self.state[i];
+            state.crust_m = crust_m(self.section, &self.dried, &self.section.surface[i]);
+            state.meet(surround.backing.as_ref());
         }
         while self.time_s < end_s - 1e-9 {
             let (step_s, lands) =
                 next_step(self.step_s, self.accuracy.longest_step_s, end_s - self.time_s);
             let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
-            for (i, face) in self.faces.iter_mut().enumerate() {
-                let at_s = self.time_s + 0.5 * step_s;
-                *face = faces.face(i, reservoir_c, at_s, self.dryness[i]);
+            let (at_s, ahead_s) = (self.time_s + 0.5 * step_s, 0.5 * step_s);
+            for ((face, surround), state) in
+                self.faces.iter_mut().zip(&self.surrounds).zip(&self.state)
+            {
+                *face = surround.at(reservoir_c, at_s, ahead_s, state);
             }
+            self.pending_surface.fill([0.0; 2]);
             self.keep();
             self.cell_solves = 0;
             let mut pending = Balance::default();
@@ -331,7 +333,7 @@ impl<'a> PlaneSimulation<'a> {
             self.reservoir.advance(heater, self.time_s, step_s, pending.drawn_j_m2);
             self.time_s = if lands { end_s } else { self.time_s + step_s };
             self.steps += 1;
-            self.accept(&pending);
+            self.accept(&pending, step_s);
             if seen(self, step_s) == Sink::Stop {
                 return Sink::Stop;
             }
@@ -344,7 +346,6 @@ impl<'a> PlaneSimulation<'a> {
         self.before.temperature.copy_from_slice(&self.temperature);
         self.before.slope.copy_from_slice(&self.slope);
         self.before.outer_c.copy_from_slice(&self.outer_c);
-        self.before.dryness.copy_from_slice(&self.dryness);
     }
 
     fn restore(&mut self) {
@@ -352,7 +353,6 @@ impl<'a> PlaneSimulation<'a> {
         self.temperature.copy_from_slice(&self.before.temperature);
         self.slope.copy_from_slice(&self.before.slope);
         self.outer_c.copy_from_slice(&self.before.outer_c);
-        self.dryness.copy_from_slice(&self.before.dryness);
     }
 
     /// One implicit step along every line of a direction; returns the error, J/m.
@@ -440,11 +440,16 @@ impl<'a> PlaneSimulation<'a> {
         for ((&(_, surface, length_m), flux), second) in
             line.ends.iter().zip(&work.first).zip(&scratch.flux)
         {
-            pending.book(step_s, length_m, [flux, second], self.draws[surface]);
+            let on_reservoir = self.surrounds[surface].on_reservoir;
+            pending.book(step_s, length_m, [flux, second], on_reservoir);
             self.outer_c[surface] = second.outer_c;
             // Each way of the sweep books its share of a slanted surface.
             let share = length_m / self.section.surface[surface].length_m;
-            self.dryness[surface].lost_kg_m2 += share * step_s * drying_kg_m2s([flux, second]);
+            for (sum, rate) in
+                self.pending_surface[surface].iter_mut().zip(drying_and_taking([flux, second]))
+            {
+                *sum += share * step_s * rate;
+            }
         }
         for i in 0..count {
             let cell = line.first + i * line.stride;
@@ -456,8 +461,13 @@ impl<'a> PlaneSimulation<'a> {
     }
 
     /// Boiled water leaves for good, as in one column.
-    fn accept(&mut self, pending: &Balance) {
+    fn accept(&mut self, pending: &Balance, step_s: f64) {
         self.balance.add(pending);
+        for ((state, surround), [dried, taken]) in
+            self.state.iter_mut().zip(&self.surrounds).zip(&self.pending_surface)
+        {
+            state.advance(surround.backing.as_ref(), step_s, *dried, *taken);
+        }
         let mut boiled_j_m = 0.0;
         for (i, &area) in self.section.area_m2.iter().enumerate() {
             if area <= 0.0 {

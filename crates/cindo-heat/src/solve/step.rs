@@ -53,10 +53,13 @@ impl Balance {
     }
 }
 
-/// What dries off a face over a two-stage step, kg/(m² s).
-pub(super) fn drying_kg_m2s(stages: [&FaceFlux; 2]) -> f64 {
-    let [first, second] = stages;
-    (1.0 - GAMMA) * first.drying_kg_m2s + GAMMA * second.drying_kg_m2s
+/// What dries off a face and what it takes over a two-stage step, kg/(m² s) and W/m².
+pub(super) fn drying_and_taking([first, second]: [&FaceFlux; 2]) -> [f64; 2] {
+    let mean = |a: f64, b: f64| (1.0 - GAMMA) * a + GAMMA * b;
+    [
+        mean(first.drying_kg_m2s, second.drying_kg_m2s),
+        mean(first.incoming_w_m2, second.incoming_w_m2),
+    ]
 }
 
 /// Thickness dried by boiling, m, counted inward from a face over cells' dried shares and widths.

@@ -4,7 +4,7 @@ use crate::composition::{Composition, ConstantProperties};
 use crate::grid::{Grid, Shape};
 use crate::outline::Outline;
 use crate::solve::{Phase, Simulation};
-use crate::surround::{Dryness, Surround};
+use crate::surround::Surround;
 
 const COD: Composition = Composition { water: 0.8122, protein: 0.1781, fat: 0.0067, ash: 0.0116 };
 
@@ -17,16 +17,14 @@ struct Three<'a> {
 }
 
 impl Faces for Three<'_> {
-    fn face(&self, index: usize, _reservoir_c: f64, _time_s: f64, _dryness: Dryness) -> Face {
-        match self.section.surface[index].facing {
+    fn surround(&self, index: usize) -> Surround {
+        let facing = self.section.surface[index].facing;
+        let face = match facing {
             Facing::Below => self.below,
             Facing::Above => self.above,
             Facing::Side => self.side,
-        }
-    }
-
-    fn is_on_reservoir(&self, index: usize) -> bool {
-        self.section.surface[index].facing == Facing::Below
+        };
+        Surround { on_reservoir: facing == Facing::Below, ..Surround::fixed(face) }
     }
 }
 
