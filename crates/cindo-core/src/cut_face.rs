@@ -11,6 +11,7 @@ use crate::side_view::Plane;
 use crate::timeline::{Programme, Schedule};
 use cindo_heat::cells::CrossSection;
 use cindo_heat::dose::Dose;
+use cindo_heat::lethality::Hold;
 use cindo_heat::outline::Outline;
 use cindo_heat::solve::{Accuracy, PlaneSimulation, Sink};
 
@@ -58,6 +59,9 @@ pub struct CutFace {
     pub middle_opaque_share: Vec<f64>,
     /// The place in the inner part that was heated least up to the pull, °C.
     pub core_c: Vec<f64>,
+    /// How long the worst place stays on end at the limit of this piece, s: 63 °C, or that of minced (68)
+    /// or stuffed (74) fish.
+    pub worst_held_s: f64,
 }
 
 /// The cut face of a plan.
@@ -112,6 +116,8 @@ fn pictures(
     };
     let nearest = nearest_inside(section);
     let mut dose = Dose::new(section.area_m2.len(), setup.species.set_shift_k);
+    let mut hold = Hold::new(resolved.limit.core_c, section.area_m2.len());
+    let mut before_c = vec![setup.start_c; section.area_m2.len()];
     let mut next_s = 0.0;
     let end_s = pull_s + rest_s;
     // As in one column: the place heated least up to the pull, held fixed through the rest.
@@ -136,6 +142,8 @@ fn pictures(
     let mut simulation = plane.raw(setup);
     let mut seen = |simulation: &PlaneSimulation<'_>, step_s: f64| {
         dose.add(simulation.temperature_c(), step_s);
+        hold.add(&before_c, simulation.temperature_c(), step_s);
+        before_c.copy_from_slice(simulation.temperature_c());
         let now = simulation.time_s();
         if now >= next_s || now >= end_s - 1e-6 || (now - pull_s).abs() < 1e-6 {
             take(
@@ -152,6 +160,8 @@ fn pictures(
     };
     plane.heat(&mut simulation, setup, &programme, schedule, pull_s, &mut seen);
     plane.rest(&mut simulation, setup, &programme, (schedule, pull_s), rest_s, &mut seen);
+    let inside = (0..section.area_m2.len()).filter(|cell| section.is_inside(*cell));
+    answer.worst_held_s = inside.map(|cell| hold.held_s(cell)).fold(f64::INFINITY, f64::min);
     answer
 }
 

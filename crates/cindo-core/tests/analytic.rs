@@ -5,7 +5,8 @@ mod support;
 
 use cindo_core::simulate::{SimulatePhase, SimulateRequest, simulate};
 use cindo_heat::composition::ConstantProperties;
-use cindo_heat::surround::{Air, Face};
+use cindo_heat::surround::Face;
+use cindo_heat::water::Air;
 use support::Table;
 
 const K: f64 = 0.52;

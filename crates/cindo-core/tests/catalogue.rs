@@ -6,7 +6,8 @@ mod support;
 use std::collections::HashSet;
 
 use cindo_core::catalogue::{Catalogue, FaceContext, FaceRow, School, Wetness};
-use cindo_heat::surround::{Air, Face};
+use cindo_heat::surround::Face;
+use cindo_heat::water::Air;
 use support::Table;
 
 /// Composition: USDA National Nutrient Database for Standard Reference, release 24.

@@ -199,7 +199,9 @@ proptest! {
     ) {
         let catalogue = Catalogue::embedded().unwrap();
         let pull = |mm: f64, start: f64| {
-            plan(&catalogue, &request(mm, start, method, Doneness::Core(52.0))).unwrap().pull_s
+            // Thick pieces usually rest longer, which would let them come off sooner.
+            let asked = request(mm, start, method, Doneness::Core(52.0));
+            plan(&catalogue, &PlanRequest { rest_s: Some(120.0), ..asked }).unwrap().pull_s
         };
         let base = pull(mm, start);
         prop_assert!(pull(mm + 2.0, start) > base);

@@ -16,3 +16,6 @@ pub const STEFAN_BOLTZMANN_W_M2K4: f64 = 5.670_374_419e-8;
 /// Volumetric heat capacity of raw fish, rounded, J/(m³ K): the solver turns a heat error into an
 /// equivalent temperature error with it, and whatever else diffuses on the same solver is scaled to it.
 pub const TYPICAL_CAPACITY_J_M3K: f64 = 3.8e6;
+
+/// Kitchen air, °C.
+pub const ROOM_C: f64 = 22.0;

@@ -2,8 +2,7 @@
 
 use crate::composition::{Composition, ConstantProperties, quadratic};
 use crate::ice::{FREEZING_C, Ice};
-use crate::surround::Air;
-use crate::water;
+use crate::water::{self, Air};
 
 /// Share of the initial water that can boil off; the rest is bound to protein.
 /// Modelling choice: ordinary fish keeps about a tenth of its water bound up to 100 °C and more.

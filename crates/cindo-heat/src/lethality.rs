@@ -52,6 +52,11 @@ impl Hold {
         self.best_s[i] = self.best_s[i].max(self.current_s[i]);
     }
 
+    /// Longest stretch of one cell, s.
+    pub fn held_s(&self, cell: usize) -> f64 {
+        self.best_s[cell]
+    }
+
     /// Longest stretch of the cell that held it least, s.
     pub fn worst_s(&self) -> f64 {
         self.best_s.iter().copied().fold(f64::INFINITY, f64::min)

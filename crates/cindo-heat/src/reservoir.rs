@@ -1,5 +1,7 @@
 //! The reservoir of heat that pieces cook on: it sags when they meet it, and recovers.
 
+use crate::constants::ROOM_C;
+
 /// Pan, oil, liquid, oven air or grate as one lump: C dT/dt = P − UA (T − room) − what the pieces and
 /// their coats draw. The power P is that of a thermostat, or of a cook who minds the knob: what
 /// holds the set point, more when it sags, within what the burner gives.
@@ -27,8 +29,6 @@ pub struct Heater {
     pub coat_s: f64,
 }
 
-/// Kitchen air, °C.
-pub const ROOM_C: f64 = 22.0;
 /// Full power once it has sagged by this, K: an attentive cook or a common thermostat (modelling
 /// choice).
 const PROPORTIONAL_BAND_K: f64 = 25.0;

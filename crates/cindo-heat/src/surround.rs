@@ -2,9 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::constants::{KELVIN_OFFSET, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
-use crate::reservoir::ROOM_C;
-use crate::water::{latent_heat_j_kg, saturation_pressure_pa, saturation_slope_pa_k};
+use crate::constants::{KELVIN_OFFSET, ROOM_C, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
+use crate::water::{Air, latent_heat_j_kg, saturation_pressure_pa, saturation_slope_pa_k};
 
 /// Volumetric heat capacity of moist kitchen air, J/(m³ K), times Le^(2/3) of water in air, so
 /// that a film coefficient over it is a mass-transfer velocity (Lewis relation).
@@ -46,40 +45,6 @@ pub struct Face {
     #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 10))]
     pub coat_m2k_w: f64,
-}
-
-/// The air that water evaporates into.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Air {
-    /// Boiling point, °C.
-    boil_c: f64,
-    /// Pressure, Pa.
-    pressure_pa: f64,
-}
-
-/// Vapour counts as at most this share of the pressure in Stefan's factor, which has no end at boiling.
-const MOST_VAPOUR_SHARE: f64 = 0.95;
-
-impl Air {
-    /// Air at the pressure under which water boils at `boil_c`.
-    pub fn boiling_at(boil_c: f64) -> Self {
-        Self { boil_c, pressure_pa: saturation_pressure_pa(boil_c) }
-    }
-
-    /// What drives vapour off a surface, Pa, and how it grows with the pressure of saturation: the
-    /// difference of vapour pressures times Stefan's factor P / (ps − pa) · ln((P − pa) / (P − ps)), by
-    /// which the vapour's own flow helps it along. Source: Stefan's flow through stagnant air, in any
-    /// text on mass transfer (for instance Bird, Stewart & Lightfoot, Transport Phenomena, ch. 18).
-    fn driving(&self, saturated_pa: f64, vapour_pa: f64) -> (f64, f64) {
-        let p = self.pressure_pa;
-        let most_pa = MOST_VAPOUR_SHARE * p;
-        let around_pa = vapour_pa.min(0.99 * most_pa);
-        let at_pa = saturated_pa.clamp(1.001 * around_pa, most_pa);
-        let flow = p * ((p - around_pa) / (p - at_pa)).ln();
-        let factor = flow / (at_pa - around_pa);
-        let slope = if saturated_pa < most_pa { p / (p - at_pa) } else { factor };
-        (factor * (saturated_pa - vapour_pa), slope)
-    }
 }
 
 fn default_vapour_pa() -> f64 {
@@ -137,7 +102,7 @@ impl Face {
         let mut drying = 0.0;
         let mut drying_kg = 0.0;
         if self.wet > 0.0 && self.h > 0.0 {
-            let wet_c = surface_c.min(air.boil_c);
+            let wet_c = surface_c.min(air.boil_c());
             let saturated = saturation_pressure_pa(wet_c);
             if saturated > self.vapour_pa {
                 let velocity = self.wet * self.h / LEWIS_J_M3K;
@@ -146,7 +111,7 @@ impl Face {
                 let (driving_pa, driving_slope) = air.driving(saturated, self.vapour_pa);
                 drying_kg = per_pa * driving_pa;
                 drying = latent * drying_kg;
-                if surface_c < air.boil_c {
+                if surface_c < air.boil_c() {
                     slope -=
                         latent * per_pa * driving_slope * saturation_slope_pa_k(wet_c, saturated);
                 }

@@ -47,6 +47,45 @@ pub fn boiling_point_c(altitude_m: f64) -> f64 {
     boil_c
 }
 
+/// The air that water evaporates into.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Air {
+    /// Boiling point, °C.
+    boil_c: f64,
+    /// Pressure, Pa.
+    pressure_pa: f64,
+}
+
+/// Vapour counts as at most this share of the pressure in Stefan's factor, which has no end at boiling.
+const MOST_VAPOUR_SHARE: f64 = 0.95;
+
+impl Air {
+    /// Air at the pressure under which water boils at `boil_c`.
+    pub fn boiling_at(boil_c: f64) -> Self {
+        Self { boil_c, pressure_pa: saturation_pressure_pa(boil_c) }
+    }
+
+    /// Boiling point, °C.
+    pub(crate) fn boil_c(&self) -> f64 {
+        self.boil_c
+    }
+
+    /// What drives vapour off a surface, Pa, and how it grows with the pressure of saturation: the
+    /// difference of vapour pressures times Stefan's factor P / (ps − pa) · ln((P − pa) / (P − ps)), by
+    /// which the vapour's own flow helps it along. Source: Stefan's flow through stagnant air, in any
+    /// text on mass transfer (for instance Bird, Stewart & Lightfoot, Transport Phenomena, ch. 18).
+    pub(crate) fn driving(&self, saturated_pa: f64, vapour_pa: f64) -> (f64, f64) {
+        let p = self.pressure_pa;
+        let most_pa = MOST_VAPOUR_SHARE * p;
+        let around_pa = vapour_pa.min(0.99 * most_pa);
+        let at_pa = saturated_pa.clamp(1.001 * around_pa, most_pa);
+        let flow = p * ((p - around_pa) / (p - at_pa)).ln();
+        let factor = flow / (at_pa - around_pa);
+        let slope = if saturated_pa < most_pa { p / (p - at_pa) } else { factor };
+        (factor * (saturated_pa - vapour_pa), slope)
+    }
+}
+
 /// Latent heat of evaporation, J/kg, for 0 to 120 °C.
 ///
 /// Source: linear fit common in meteorology (for instance Stull, Practical Meteorology, ch. 4).

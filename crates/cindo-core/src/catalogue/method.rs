@@ -300,6 +300,9 @@ pub struct Method {
     /// Variations, the usual one first.
     #[serde(default)]
     pub variants: Vec<Variant>,
+    /// Share of the flesh that gets 74 °C and more, held, when it is done right, 0 to 1 (over a sweep of
+    /// usual pieces).
+    pub usual_dry_share: f64,
     /// Share of the time that a cook has to stand by it, 0 to 1.
     pub attention: f64,
     /// Smell and smoke.

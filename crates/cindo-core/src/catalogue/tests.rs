@@ -27,8 +27,8 @@ fn dangling_names_are_refused_with_both_names() {
     data.gear.retain(|g| !g.kinds.contains(&GearKind::Steamer));
     assert!(data.check_names().unwrap_err().to_string().contains("a steamer"));
     let mut data = catalogue();
-    data.faces.remove("rest_above");
-    assert!(data.check_names().unwrap_err().to_string().contains("rest_above"));
+    data.faces.remove("rest_air_small");
+    assert!(data.check_names().unwrap_err().to_string().contains("rest_air_small"));
 }
 
 #[test]

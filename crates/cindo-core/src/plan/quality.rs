@@ -1,4 +1,4 @@
-//! What the cook and the guest make of it: crust, release, state, evenness and juice, each as a number
+//! What the cook and the guest make of it: crust, release, dryness, evenness and juice, each as a number
 //! and a sentence.
 
 use serde::Serialize;
@@ -127,6 +127,9 @@ fn tear_risk(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64, record: &Recor
     Some(risk.clamp(0.0, 1.0))
 }
 
+/// More than usual for its method by this is drier than it has to be.
+const DRIER: f64 = 0.1;
+
 /// From this thickness on the coat is what shows, mm.
 const COAT_MM: f64 = 1.0;
 
@@ -161,15 +164,17 @@ pub(crate) fn judgements(
     };
     add("crust", "Crust", format!("{:.1}{MM}", quality.crust_mm), sentence);
     add(
-        "state",
+        "dryness",
         "Dry flesh",
         percent(quality.dry_share),
         match quality.dry_share {
-            d if d < 0.03 => "Moist from edge to edge.".to_owned(),
-            d if d < 0.2 => "A dry rim, as a good sear has.".to_owned(),
-            d if d < 0.34 => "A broad dry rim; the middle makes up for it.".to_owned(),
-            _ => "More than a third is dry: gentler heat would keep it.".to_owned(),
-        },
+            d if d < 0.03 => "Moist from edge to edge.",
+            d if d <= setup.method.usual_dry_share + DRIER => {
+                "A well-done rim, as this way has it; the rest stays moist."
+            }
+            _ => "Drier than this way has to be: gentler heat, or out sooner, would keep it.",
+        }
+        .to_owned(),
     );
     add(
         "evenness",

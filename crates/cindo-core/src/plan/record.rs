@@ -8,9 +8,10 @@ use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
 use crate::timeline::Schedule;
+use cindo_heat::constants::ROOM_C;
 use cindo_heat::dose::{Dose, brown_rate, drip_share};
 use cindo_heat::grid::Grid;
-use cindo_heat::reservoir::{ROOM_C, Reservoir};
+use cindo_heat::reservoir::Reservoir;
 use cindo_heat::solve::{Balance, Observer, Simulation, Sink, View};
 
 /// Temperatures and doneness over time, one entry a time.

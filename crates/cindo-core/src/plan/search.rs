@@ -20,7 +20,7 @@ pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 const WIDEST_WINDOW_S: f64 = 3600.0;
 /// What must be held is held this much over the limit in the heat, so that neither rounding nor a
 /// coarse grid falls under it, and this much over it where the rest has to do it, K.
-const BOOK_MARGIN_K: f64 = 0.3;
+const BOOK_MARGIN_K: f64 = 0.6;
 const BOOK_REST_MARGIN_K: f64 = 1.0;
 /// And so much more at most, K.
 const BOOK_OVER_K: f64 = 0.5;

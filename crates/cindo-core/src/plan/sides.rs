@@ -32,6 +32,8 @@ const LEAST_DRIVE_K: f64 = 10.0;
 /// boils, somewhat less does: this share of the way down to what its side has come to. Fitted to many
 /// columns (modelling choice).
 const DRYING_SHARE: f64 = 0.22;
+/// Wrapped, so much of the way up to the oven stands for it. Fitted likewise.
+const WRAPPED_SHARE: f64 = 0.4;
 /// The heat is followed a little past the pull that is looked at.
 const BEYOND: f64 = 1.15;
 
@@ -83,7 +85,8 @@ impl Sides {
         let medium_c = if setup.method.family == Family::Wet {
             setup.medium_c.min(setup.boil_c)
         } else if setup.coating.wraps {
-            setup.boil_c
+            // Nothing dries inside, and hardly anything boils: what is round it is hotter.
+            setup.boil_c + WRAPPED_SHARE * (setup.medium_c - setup.boil_c)
         } else {
             let side_c = slab.surface_c()[1].min(setup.boil_c);
             setup.boil_c - DRYING_SHARE * (setup.boil_c - side_c)

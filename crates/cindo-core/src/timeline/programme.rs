@@ -6,8 +6,9 @@ use crate::catalogue::{
     StageRow, Wetness, Words,
 };
 use crate::setup::Setup;
+use cindo_heat::constants::ROOM_C;
 use cindo_heat::grid::Shape;
-use cindo_heat::reservoir::{Heater, ROOM_C};
+use cindo_heat::reservoir::Heater;
 use cindo_heat::surround::{Backing, Coat, Face, Surround};
 
 /// The face at the sides of a piece, as it depends on the height above the heat.

@@ -41,7 +41,7 @@ impl Accuracy {
     /// For heat through the sides.
     pub const SLAB: Self = Self { cells: 14, columns: 1, tolerance_k: 0.1, longest_step_s: 30.0 };
     /// For the whole section of a plan.
-    pub const SIDE: Self = Self { cells: 20, columns: 6, tolerance_k: 0.1, longest_step_s: 15.0 };
+    pub const SIDE: Self = Self { cells: 24, columns: 6, tolerance_k: 0.08, longest_step_s: 15.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the bare solver.
