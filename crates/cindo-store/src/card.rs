@@ -29,8 +29,9 @@ pub struct Headline {
     pub pull_s: f64,
     /// Rest, s.
     pub rest_s: f64,
-    /// Core at its peak, °C.
-    pub core_peak_c: f64,
+    /// Core when eaten, °C; cards of earlier versions have its peak there.
+    #[serde(alias = "core_peak_c")]
+    pub core_served_c: f64,
 }
 
 impl From<&PlanAnswer> for Headline {
@@ -40,7 +41,7 @@ impl From<&PlanAnswer> for Headline {
             flip_s: plan.flip_s,
             pull_s: plan.pull_s,
             rest_s: plan.rest_s,
-            core_peak_c: plan.core_peak_c,
+            core_served_c: plan.core_served_c,
         }
     }
 }

@@ -745,6 +745,8 @@ export interface components {
             sources: string[];
             /** @description Kinds of fish; composition from the USDA row that each names. */
             species: components["schemas"]["Species"][];
+            /** @description What a piece can rest on, the coldest first. */
+            supports: components["schemas"]["Support"][];
         };
         /** @description A coat between fish and heat. */
         Coating: {
@@ -753,6 +755,11 @@ export interface components {
              * @description Factor on browning.
              */
             browning: number;
+            /**
+             * Format: double
+             * @description Water after whose loss half of that is left, kg/m²; none where nothing dries.
+             */
+            dries_kg_m2?: number | null;
             /**
              * Format: double
              * @description Heat it takes while it sets, MJ/m².
@@ -882,9 +889,9 @@ export interface components {
         Consequence: {
             /**
              * Format: double
-             * @description Core at its peak against the recommended plan, K.
+             * @description Core as eaten against the recommended plan, K.
              */
-            core_peak_k: number;
+            core_k: number;
             /**
              * Format: double
              * @description Dry share against the recommended plan, −1 to 1.
@@ -902,7 +909,7 @@ export interface components {
             recommended_turn_s?: number | null;
             /** @description What it comes to. */
             sentence: string;
-            /** @description Whether the core's peak stays inside the band. */
+            /** @description Whether the core stays inside the band. */
             stays_in_band: boolean;
             /**
              * Format: double
@@ -1010,8 +1017,14 @@ export interface components {
             time_s: number[];
             /** @description Times when it is turned, s. */
             turns_s: number[];
+            /**
+             * Format: double
+             * @description How long the worst place stays on end at the limit of this piece, s: 63 °C, or that of minced (68)
+             *     or stuffed (74) fish.
+             */
+            worst_held_s: number;
         };
-        /** @description A band's name, or the core's peak in °C. */
+        /** @description A band's name, or the core when it is eaten, °C. */
         Doneness: number | string;
         /** @description Heat balance of a run: `in` = `sensible` + `latent`. */
         EnergyBalance: {
@@ -1040,6 +1053,12 @@ export interface components {
             coat_m2k_w?: number;
             /**
              * Format: double
+             * @description Water after whose loss half of its wetness is left, kg/m², 0.001 to 100: M0 of the drying law
+             *     `wet / (1 + M / M0)`; it stays as wet as it is when left out.
+             */
+            dries_kg_m2?: number | null;
+            /**
+             * Format: double
              * @description Emissivity, 0 to 1.
              */
             emissivity?: number;
@@ -1065,7 +1084,7 @@ export interface components {
             vapour_pa?: number;
             /**
              * Format: double
-             * @description Share of a free wet surface, 0 to 1.
+             * @description Share of a free wet surface, 0 to 1; at the start where it dries.
              */
             wet?: number;
         };
@@ -1263,9 +1282,9 @@ export interface components {
         Headline: {
             /**
              * Format: double
-             * @description Core at its peak, °C.
+             * @description Core when eaten, °C; cards of earlier versions have its peak there.
              */
-            core_peak_c: number;
+            core_served_c: number;
             /**
              * Format: double
              * @description First turn, s.
@@ -1528,8 +1547,6 @@ export interface components {
             range_c?: number[] | null;
             /** @description Why that temperature. */
             reason: string;
-            /** @description How the piece rests. */
-            rest?: components["schemas"]["RestPlace"];
             /** @description Id of the way of salting that cooks take for it. */
             salting?: string;
             /** @description Schools that apply, the usual one for skin-on pieces first; none where nothing is turned. */
@@ -1543,6 +1560,12 @@ export interface components {
              * @description Turned at this moment whatever the school, s.
              */
             turn_at_s?: number | null;
+            /**
+             * Format: double
+             * @description Share of the flesh that gets 74 °C and more, held, when it is done right, 0 to 1 (over a sweep of
+             *     usual pieces).
+             */
+            usual_dry_share: number;
             /** @description Variations, the usual one first. */
             variants?: components["schemas"]["Variant"][];
         };
@@ -1585,9 +1608,9 @@ export interface components {
             aim_c: number;
             /**
              * Format: double
-             * @description Core at its peak, °C.
+             * @description Core when eaten, °C.
              */
-            core_peak_c: number;
+            core_served_c: number;
             /**
              * Format: double
              * @description First turn, s.
@@ -1703,7 +1726,7 @@ export interface components {
             batch: components["schemas"]["Batch"];
             /**
              * Format: double
-             * @description How much the core still rises off the heat, K.
+             * @description How much the core rises from the pull until it is eaten, K.
              */
             carry_over_k: number;
             /** @description Id of the coat. */
@@ -1716,9 +1739,14 @@ export interface components {
             core_at_pull_c: number;
             /**
              * Format: double
-             * @description Core at its peak, °C.
+             * @description The highest that the core gets if it is left standing, °C.
              */
             core_peak_c: number;
+            /**
+             * Format: double
+             * @description Core when eaten, °C.
+             */
+            core_served_c: number;
             /**
              * Format: double
              * @description Share of the flesh that is dry when served, 0 to 1.
@@ -1763,14 +1791,21 @@ export interface components {
             middle_opaque_share: number;
             /**
              * Format: double
+             * @description When that is, s after the pull.
+             */
+            peak_s: number;
+            /**
+             * Format: double
              * @description Off the heat, s after the fish met it.
              */
             pull_s: number;
             /** @description The result in numbers. */
             quality: components["schemas"]["Quality"];
+            /** @description Id of what it stands on until then. */
+            rest_on: string;
             /**
              * Format: double
-             * @description Rest until the core peaks, s.
+             * @description From the pull until it is eaten, s.
              */
             rest_s: number;
             /** @description Safety figures and cautions. */
@@ -1873,6 +1908,13 @@ export interface components {
             out_s?: number | null;
             /** @description The piece. */
             piece: components["schemas"]["Piece"];
+            /** @description Id of what it stands on until then; the usual support when left out. */
+            rest_on?: string | null;
+            /**
+             * Format: double
+             * @description How long it stands before it is eaten, s; the usual time when left out.
+             */
+            rest_s?: number | null;
             school?: components["schemas"]["School"] | null;
             /**
              * Format: double
@@ -2088,11 +2130,6 @@ export interface components {
             /** @description Id of the side taken. */
             taken: string;
         };
-        /**
-         * @description How the resting piece lies.
-         * @enum {string}
-         */
-        RestPlace: "plate" | "rack" | "wrapped";
         /** @description One cell of the ladder. */
         Rung: {
             /**
@@ -2607,15 +2644,28 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** @description What a piece lies on while it rests. */
+        Support: {
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description The pan that it cooked in, with its own heat and no power. */
+            in_pan?: boolean;
+            /** @description Name in a sentence, after "on". */
+            name: string;
+            /** @description Where it is eaten from, after "eaten". */
+            phrase: string;
+            /** @description The crust or parcel that it cooked in. */
+            wrapped?: boolean;
+        };
         /** @description The thin end simulated as its own thickness, on the clock of the thick one. */
         Tail: {
             /** @description What to do about it. */
             advice: string;
             /**
              * Format: double
-             * @description Its core at its peak when it comes out with the rest, °C.
+             * @description Its core as eaten when it comes out with the rest, °C.
              */
-            core_peak_c: number;
+            core_c: number;
             /**
              * Format: double
              * @description When it would have to come out for the same doneness, s.

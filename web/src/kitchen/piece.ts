@@ -71,6 +71,7 @@ export function withMethod(draft: PlanDraft, id: string): PlanDraft {
     school: _school,
     coating: _coating,
     variant: _variant,
+    rest_on: _rest,
     ...rest
   } = withoutOwnTimes(draft);
   return { ...rest, method: id };

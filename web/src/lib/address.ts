@@ -91,6 +91,8 @@ const PLAN: Table<PlanRequest> = {
   turn_s: ["turn", figure],
   out_s: ["out", figure],
   at_risk: ["risk", yes],
+  rest_s: ["eat", figure],
+  rest_on: ["from", id],
 };
 const GEAR: Table<OwnGear> = { gear: ["gear", ids] };
 

@@ -1,12 +1,18 @@
-/** Seconds as m:ss. */
+/** As fine as a cook can use a clock: to 5 s under ten minutes, to 15 s under half an hour, to the minute. */
+function usable(seconds: number): number {
+  const step = seconds < 600 ? 5 : seconds < 1800 ? 15 : 60;
+  return Math.max(0, Math.round(seconds / step) * step);
+}
+
+/** Seconds as m:ss, as a cook can use them. */
 export function clock(seconds: number): string {
-  const whole = Math.max(0, Math.round(seconds));
+  const whole = usable(seconds);
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 }
 
 /** Seconds as a reader says them. */
 export function spoken(seconds: number): string {
-  const whole = Math.max(0, Math.round(seconds));
+  const whole = usable(seconds);
   if (whole < 100) return `${whole} s`;
   return `${clock(whole)} min`;
 }

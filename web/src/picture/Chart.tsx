@@ -89,7 +89,7 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
           textAnchor="end"
           className="fill-primary font-bold text-[13px]"
         >
-          core {temperature.show(plan.core_peak_c).toFixed(0)}°
+          core {temperature.show(plan.core_served_c).toFixed(0)}°
         </text>
       )}
     </g>

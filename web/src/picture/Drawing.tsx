@@ -48,7 +48,7 @@ export const Drawing = memo(function Drawing(props: Props) {
       role="img"
       aria-label={`Inside of the fish over time: turned ${
         plan.flip_s == null ? "never" : `at ${clock(plan.flip_s)}`
-      }, out at ${clock(plan.pull_s)}, the core peaks at ${temperature.show(plan.core_peak_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
+      }, out at ${clock(plan.pull_s)}, the core as eaten ${temperature.show(plan.core_served_c).toFixed(0)} ${temperature.unit}. A table of the numbers follows.`}
     >
       <HeatSource
         family={family}

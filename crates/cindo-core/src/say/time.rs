@@ -1,8 +1,14 @@
 //! Times as a cook says them.
 
-/// Minutes and seconds.
+/// Minutes and seconds as fine as a cook can use them: to 5 s under ten minutes, to 15 s under half an
+/// hour, to the minute above.
 pub(crate) fn clock(seconds: f64) -> String {
-    let whole = seconds.round().max(0.0);
+    let step = match seconds {
+        s if s < 600.0 => 5.0,
+        s if s < 1800.0 => 15.0,
+        _ => 60.0,
+    };
+    let whole = ((seconds / step).round() * step).max(0.0);
     format!("{:.0}:{:02.0}", (whole / 60.0).floor(), whole % 60.0)
 }
 
@@ -24,9 +30,11 @@ mod tests {
     use super::*;
 
     #[test]
-    fn clock_rounds_to_the_second() {
+    fn clock_is_as_fine_as_a_cook_can_use_it() {
         assert_eq!(clock(59.6), "1:00");
-        assert_eq!(clock(605.2), "10:05");
+        assert_eq!(clock(392.4), "6:30");
+        assert_eq!(clock(611.0), "10:15");
+        assert_eq!(clock(1835.0), "31:00");
         assert_eq!(clock(-3.0), "0:00");
     }
 

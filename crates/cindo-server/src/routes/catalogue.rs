@@ -1,6 +1,8 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
-use cindo_core::catalogue::{Band, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species};
+use cindo_core::catalogue::{
+    Band, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species, Support,
+};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -22,6 +24,8 @@ pub(crate) struct CatalogueDto<'a> {
     oils: &'a [Oil],
     /// Coats.
     coatings: &'a [Coating],
+    /// What a piece can rest on, the coldest first.
+    supports: &'a [Support],
     /// Equipment.
     gear: &'a [Gear],
     /// Schools of salting.
@@ -44,6 +48,7 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         bands: &catalogue.bands,
         oils: &catalogue.oils,
         coatings: &catalogue.coatings,
+        supports: &catalogue.resting.supports,
         gear: &catalogue.gear,
         saltings: &catalogue.saltings,
         signs: &catalogue.signs,

@@ -23,7 +23,7 @@ fn card(name: &str) -> NewCard {
             flip_s: None,
             pull_s: 512.0,
             rest_s: 120.0,
-            core_peak_c: 52.5,
+            core_served_c: 52.5,
         },
         core_version: "0.1.0".to_owned(),
     }

@@ -110,7 +110,7 @@ export function CardTile({ card, onRemove }: Props) {
         {headline.flip_s != null && <Figure name="turn" value={clock(headline.flip_s)} />}
         <Figure name="out" value={clock(headline.pull_s)} />
         <Figure name="rest" value={clock(headline.rest_s)} />
-        <Figure name="core" value={format(temperatureIn(preferences), headline.core_peak_c)} />
+        <Figure name="core" value={format(temperatureIn(preferences), headline.core_served_c)} />
       </dl>
       {card.note && <p className="mt-2 whitespace-pre-line text-sm italic">{card.note}</p>}
       <div className="mt-auto flex justify-end gap-1 pt-2">

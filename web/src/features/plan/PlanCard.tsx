@@ -1,5 +1,5 @@
 import { Bookmark, Link2, Printer, Rows4 } from "lucide-react";
-import { memo, type ReactNode } from "react";
+import { memo } from "react";
 import { Link, useLocation } from "react-router";
 import type { Method, Plan } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
@@ -25,8 +25,7 @@ export const PlanCard = memo(function PlanCard(props: Props) {
   const degrees = (celsius: number) => format(temperature, celsius);
   const { setting } = plan;
   const flip = plan.flip_s;
-  const firstSide = skin ? "Skin down" : "First side";
-  const secondSide = skin ? "Flesh down" : "Second side";
+  const firstSide = flip == null ? null : skin ? "skin" : "first side";
   return (
     <section
       aria-label="Card"
@@ -43,36 +42,51 @@ export const PlanCard = memo(function PlanCard(props: Props) {
           {" · "}
           {setting.look}
         </p>
-        <dl className="mt-2 sm:max-lg:grid sm:max-lg:grid-cols-2 sm:max-lg:gap-x-8 divide-y divide-base-300 border-base-300 border-y">
+        <ol className="mt-2 divide-y divide-base-300 border-base-300 border-y">
+          <Moment at={0} what={firstSide === null ? "In" : `In, ${firstSide} down`} />
           {setting.turn_down_s != null && setting.turn_down_c != null && (
-            <Row
-              label={`Down to ${setting.turn_down_knob ?? "lower"}`}
-              note={`${degrees(setting.turn_down_c)}, at`}
-            >
-              {clock(setting.turn_down_s)}
-            </Row>
+            <Moment
+              at={setting.turn_down_s}
+              what={`Heat down to ${setting.turn_down_knob ?? "lower"}`}
+              note={degrees(setting.turn_down_c)}
+            />
           )}
           {flip != null && (
+            <Moment
+              at={flip}
+              what={plan.turns_s.length > 1 ? "Turn, then every half minute" : "Turn"}
+              note={
+                plan.side_opaque_share == null
+                  ? undefined
+                  : `side opaque to ${Math.round(plan.side_opaque_share * 10)} tenths`
+              }
+            />
+          )}
+          <Moment
+            at={plan.look_from_s}
+            what="Look from here"
+            note={`out by ${clock(plan.latest_s)} at the latest`}
+          />
+          <Moment at={plan.pull_s} what="Out" note={`core ${degrees(plan.core_at_pull_c)}`} isBig />
+          <Moment
+            at={plan.pull_s + plan.rest_s}
+            what="Eat"
+            note={`core ${degrees(plan.core_served_c)}`}
+          />
+        </ol>
+        <p className="mt-2 text-sm">
+          {plan.core_peak_c > plan.core_served_c + 0.7 && (
             <>
-              <Row label={firstSide}>{clock(flip)}</Row>
-              <Row label={secondSide}>{clock(plan.pull_s - flip)}</Row>
+              Left longer: {degrees(plan.core_peak_c)} after {spoken(plan.peak_s)}.{" "}
             </>
           )}
-          <Row label="Out" big note={`core ${degrees(plan.core_at_pull_c)}, at`}>
-            {clock(plan.pull_s)}
-          </Row>
-          <Row label="Look from" note={`latest ${clock(plan.latest_s)}`}>
-            {clock(plan.look_from_s)}
-          </Row>
-          <Row label="Rest" note={`core to ${degrees(plan.core_peak_c)}`}>
-            {clock(plan.rest_s)}
-          </Row>
-          {plan.window_s != null && (
-            <Row label="Room for error" note={`stays ${plan.target_name}`}>
-              {plan.window_s >= 3600 ? "an hour" : spoken(plan.window_s)}
-            </Row>
+          {plan.window_s != null && plan.window_from_s != null && (
+            <>
+              Right from {clock(plan.window_from_s)} to{" "}
+              {clock(plan.window_from_s + plan.window_s)}.
+            </>
           )}
-        </dl>
+        </p>
         <div className="print:hidden mt-4 grid grid-cols-[1fr_auto_auto_auto] gap-2">
           <button type="button" className="btn btn-primary min-h-11" onClick={onKeep}>
             <Bookmark aria-hidden className="size-4" />
@@ -138,29 +152,26 @@ async function copyLink() {
   }
 }
 
-interface RowProps {
-  label: string;
-  note?: string;
-  big?: boolean;
-  children: ReactNode;
+interface MomentProps {
+  at: number;
+  what: string;
+  note?: string | undefined;
+  isBig?: boolean;
 }
 
-function Row({ label, note, big, children }: RowProps) {
+/** A line of the card: the clock, what the hand does, what to know. */
+function Moment({ at, what, note, isBig }: MomentProps) {
   return (
-    <div className="flex items-baseline justify-between gap-3 py-1.5">
-      <dt className="flex grow flex-wrap items-baseline justify-between gap-x-2">
-        {label}
-        {note && <span className="text-sm opacity-80">{note}</span>}
-      </dt>
-      <dd
+    <li className="grid grid-cols-[4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
+      <span
         className={
-          big
-            ? "font-bold font-display text-3xl text-secondary"
-            : "min-w-12 text-right font-bold text-lg"
+          isBig ? "font-bold font-display text-3xl text-secondary" : "font-bold text-lg tabular-nums"
         }
       >
-        {children}
-      </dd>
-    </div>
+        {clock(at)}
+      </span>
+      <span className={isBig ? "pl-3 font-bold text-lg" : "pl-3"}>{what}</span>
+      {note && <span className="text-right text-sm opacity-80">{note}</span>}
+    </li>
   );
 }

@@ -165,6 +165,9 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
           onChange={commit}
           failure={failure}
           usualSchool={plan?.method === settled.method ? (plan.school ?? null) : null}
+          usualRest={
+            plan?.method === settled.method ? { seconds: plan.rest_s, on: plan.rest_on } : null
+          }
           fishButton={findFish}
         />
         <KeptAsItWas draft={settled} onChange={commit} />
@@ -294,6 +297,8 @@ const FIELDS_WITH_A_PLACE = [
   "piece.count",
   "medium_c",
   "altitude_m",
+  "rest_s",
+  "rest_on",
 ];
 
 const sentence = (text: string) =>

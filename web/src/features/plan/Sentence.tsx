@@ -5,6 +5,7 @@ import { withCut, withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
 import { usePreferences } from "@/kitchen/preferences";
 import { isAtRisk } from "@/kitchen/requests";
 import type { PlanDraft } from "@/lib/address";
+import { spoken } from "@/lib/time";
 import { format, lengthIn, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
@@ -20,6 +21,8 @@ interface Props {
   failure: ApiFailure | null;
   /** The school that a plan takes when none is asked for. */
   usualSchool: School | null;
+  /** How it is eaten when nothing is said. */
+  usualRest: { seconds: number; on: string } | null;
   fishButton: RefObject<HTMLButtonElement | null>;
 }
 
@@ -47,6 +50,7 @@ export const Sentence = memo(function Sentence({
   onChange,
   failure,
   usualSchool,
+  usualRest,
   fishButton,
 }: Props) {
   const { preferences, change } = usePreferences();
@@ -354,7 +358,17 @@ export const Sentence = memo(function Sentence({
           </Blank>
         </>
       )}
-      <HeatBlank draft={draft} onChange={onChange} catalogue={catalogue} complaint={complaint} />.
+      <HeatBlank draft={draft} onChange={onChange} catalogue={catalogue} complaint={complaint} />,
+      eaten{" "}
+      <RestBlank
+        catalogue={catalogue}
+        draft={draft}
+        onChange={onChange}
+        complaint={complaint}
+        usual={usualRest}
+        isWrapped={coat?.wraps ?? false}
+      />
+      .
     </h1>
   );
 });
@@ -414,6 +428,59 @@ function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactN
         />
       </Blank>
     </>
+  );
+}
+
+/** Pans that a piece can be left in. */
+const PANS = ["pan", "nonstick", "lidded_pan"];
+
+interface RestProps extends HeatProps {
+  usual: { seconds: number; on: string } | null;
+  isWrapped: boolean;
+}
+
+/** How long it stands before it is eaten, and on what. */
+function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: RestProps) {
+  const method = catalogue.methods.find((m) => m.id === draft.method);
+  const seconds = draft.rest_s ?? usual?.seconds ?? 120;
+  const id = draft.rest_on ?? usual?.on ?? "plate";
+  const inPan = method?.needs.some((kind) => PANS.includes(kind)) ?? false;
+  const supports = catalogue.supports.filter(
+    (s) => (inPan || !s.in_pan) && (isWrapped || !s.wrapped),
+  );
+  const on = catalogue.supports.find((s) => s.id === id);
+  return (
+    <Blank
+      text={seconds < 15 ? "at once" : `after ${spoken(seconds)} ${on?.phrase ?? ""}`}
+      label="Eaten"
+      isWrong={Boolean(complaint("rest_s") ?? complaint("rest_on"))}
+    >
+      <Stepper
+        label="Stands, minutes"
+        quantity={{
+          unit: "min",
+          step: 0.5,
+          digits: 1,
+          show: (s) => s / 60,
+          read: (minutes) => Math.round(minutes * 60),
+        }}
+        value={seconds}
+        onChange={(s) => {
+          onChange({ ...withoutOwnTimes(draft), rest_s: s });
+        }}
+        error={complaint("rest_s")}
+      />
+      <Segmented
+        stacked
+        label="On"
+        value={id}
+        options={supports.map((s) => [s.id, s.name] as const)}
+        onChange={(place) => {
+          onChange({ ...withoutOwnTimes(draft), rest_on: place });
+        }}
+      />
+      {complaint("rest_on") && <p className="max-w-64 text-error text-sm">{complaint("rest_on")}</p>}
+    </Blank>
   );
 }
 
