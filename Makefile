@@ -19,7 +19,7 @@ FUZZ := $(TOOLS)/bin/cargo-fuzz
 FUZZ_RUN := RUSTUP_TOOLCHAIN=nightly $(FUZZ) run --sanitizer none --target-dir target/fuzz/build
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test soak fuzz schema check bench codegen build build-web shots browser clean
+.PHONY: help demo test soak fuzz schema check bench sweep codegen build build-web shots browser clean
 
 help: ## Shows this list
 	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -96,7 +96,10 @@ codegen: web/node_modules/.package-lock.json ## OpenAPI and TypeScript types fro
 	cd web && npm run --silent codegen
 
 bench: ## Speed of the solver and of whole plans
-	cargo bench --locked --package cindo-core
+	cargo bench --locked --package cindo-core --bench speed
+
+sweep: ## One line a plan over every fish, cut, thickness and method, as CSV: ONLY=sear EVERY=5 PLANE=1
+	cargo bench --locked --package cindo-core --bench sweep
 
 shots: browser build-web ## Pictures of the main views into docs/screenshots
 	cargo build --locked --package cindo-server

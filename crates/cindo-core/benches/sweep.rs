@@ -1,6 +1,11 @@
 //! A sweep over every kind of fish, cut, thickness and method: one line a plan, to be read by somebody
-//! who cooks. `make sweep` writes it as CSV; `make sweep ONLY=sear` keeps to one method.
+//! who cooks. `make sweep` writes it as CSV; `ONLY=sear` keeps to one method, `EVERY=5` to every fifth
+//! piece, `PLANE=1` puts the plan against its cut face.
 
+#![expect(
+    clippy::disallowed_methods,
+    reason = "a tool of its own: nothing else reads its settings"
+)]
 #![expect(clippy::expect_used, reason = "a sweep that cannot run should say so and stop")]
 
 use std::io::{Write, stdout};

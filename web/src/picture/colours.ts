@@ -78,11 +78,11 @@ const STATES: readonly (readonly [number, string])[] = [
   [3, "right"],
   [10, "flaky"],
   [18, "firm"],
-  [Number.POSITIVE_INFINITY, "dry"],
+  [Number.POSITIVE_INFINITY, "well done"],
 ];
 
 export function stateOf(celsius: number, aimC: number): string {
-  return STATES.find(([below]) => celsius - aimC < below)?.[1] ?? "dry";
+  return STATES.find(([below]) => celsius - aimC < below)?.[1] ?? "well done";
 }
 
 /** Whether words on this state are dark. */

@@ -312,6 +312,47 @@ impl Recorder<'_> {
     }
 }
 
+impl<'g> Recorder<'g> {
+    fn new(
+        resolved: &Resolved<'_>,
+        trial: &'g Trial<'_>,
+        schedule: &Schedule,
+        pull_s: f64,
+        core_m: f64,
+        picture_rows: usize,
+    ) -> Self {
+        let Resolved { setup, limit, .. } = resolved;
+        let grid = &trial.grid;
+        let heater = trial.programme.stages[0].heater;
+        Self {
+            grid,
+            every_s: FINEST_S,
+            origin_s: 0.0,
+            next: 1,
+            end_s: pull_s,
+            pull_s,
+            core_m,
+            dose: Dose::new(grid.cells(), setup.species.set_shift_k),
+            watch: Watch::new(grid.cells(), setup.start_c, *limit),
+            brown_s: [0.0; 2],
+            release_s: None,
+            set_c: heater.set_c,
+            fork_s: trial.programme.first_new_heat_s(schedule).min(pull_s),
+            lowest_c: heater.start_c,
+            back_s: None,
+            first_turn_s: schedule.turns_s.first().copied().unwrap_or(pull_s),
+            middle_set_share: None,
+            before_c: vec![setup.start_c; grid.cells()],
+            surface_c: [setup.start_c; 2],
+            reservoir_c: heater.start_c,
+            rows: rows(grid, picture_rows),
+            mixed_c: vec![0.0; grid.cells()],
+            series: Series::default(),
+            section: StripPicture::default(),
+        }
+    }
+}
+
 /// Runs a candidate once more, recording all that is shown and judged.
 pub(crate) fn record(
     resolved: &Resolved<'_>,
@@ -321,37 +362,12 @@ pub(crate) fn record(
     (ending, seen): (Ending, Option<Seen>),
     sampling: Sampling,
 ) -> Record {
-    let Resolved { setup, target, limit, .. } = resolved;
+    let Resolved { setup, target, .. } = resolved;
     let grid = &trial.grid;
     let mut simulation = trial.raw();
-    let heater = trial.programme.stages[0].heater;
-    let rows = rows(grid, sampling.rows);
-    let mut recorder = Recorder {
-        grid,
-        every_s: (pull_s / sampling.times).max(FINEST_S),
-        origin_s: 0.0,
-        next: 1,
-        end_s: pull_s,
-        pull_s,
-        core_m: ending.core_m,
-        dose: Dose::new(grid.cells(), setup.species.set_shift_k),
-        watch: Watch::new(grid.cells(), setup.start_c, *limit),
-        brown_s: [0.0; 2],
-        release_s: None,
-        set_c: heater.set_c,
-        fork_s: trial.programme.first_new_heat_s(schedule).min(pull_s),
-        lowest_c: heater.start_c,
-        back_s: None,
-        first_turn_s: schedule.turns_s.first().copied().unwrap_or(pull_s),
-        middle_set_share: None,
-        before_c: simulation.temperature_c().to_vec(),
-        surface_c: simulation.surface_c(),
-        reservoir_c: heater.start_c,
-        rows,
-        mixed_c: vec![0.0; grid.cells()],
-        series: Series::default(),
-        section: StripPicture::default(),
-    };
+    let mut recorder =
+        Recorder::new(resolved, trial, schedule, pull_s, ending.core_m, sampling.rows);
+    recorder.every_s = (pull_s / sampling.times).max(FINEST_S);
     start_picture(&mut recorder, setup.thickness_m, &simulation, sampling.rows);
     trial.heat(&mut simulation, schedule, pull_s, &mut recorder);
     let (balance, reservoir) = (simulation.balance(), *simulation.reservoir());

@@ -20,7 +20,7 @@ pub(crate) const LONGEST_REST_S: f64 = 1800.0;
 /// Pans that a piece can be left in.
 const PANS: [GearKind; 3] = [GearKind::Pan, GearKind::Nonstick, GearKind::LiddedPan];
 
-impl<'a> Setup<'a> {
+impl Setup<'_> {
     /// The pan that it can be left in, with the heat off.
     pub(crate) fn pan_kind(method: &Method) -> Option<GearKind> {
         method.needs.iter().copied().find(|kind| PANS.contains(kind))

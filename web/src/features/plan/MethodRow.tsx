@@ -33,37 +33,40 @@ export const MethodRow = memo(function MethodRow({ catalogue, draft, onChange, r
   const chosen = catalogue.methods.find((m) => m.id === draft.method);
   const extra = chosen && !keyed.includes(chosen) ? chosen : null;
   const chip = (isChosen: boolean) =>
-    `btn min-h-11 justify-start whitespace-nowrap px-2.5 font-normal text-base sm:px-3 ${
+    `btn min-h-11 shrink-0 justify-start whitespace-nowrap px-2.5 font-normal text-base sm:px-3 ${
       isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
     }`;
   return (
-    <fieldset className="mt-3 grid grid-cols-3 gap-2 sm:flex sm:flex-wrap">
+    <fieldset className="mt-3 flex gap-2 sm:flex-wrap">
       <legend className="sr-only">Way of cooking</legend>
-      {keyed.map((method, i) => (
-        <button
-          key={method.id}
-          type="button"
-          aria-pressed={method.id === draft.method}
-          className={chip(method.id === draft.method)}
-          onClick={() => {
-            onChange(withMethod(draft, method.id));
-          }}
-        >
-          <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
-            {i + 1}
-          </span>
-          {method.name}
-        </button>
-      ))}
-      {extra && (
-        <button type="button" aria-pressed className={chip(true)}>
-          {extra.name}
-        </button>
-      )}
+      {/* One row that scrolls under a thumb; the list of all ways stays in sight beside it. */}
+      <div className="flex min-w-0 gap-2 max-sm:overflow-x-auto max-sm:pb-1 sm:contents">
+        {keyed.map((method, i) => (
+          <button
+            key={method.id}
+            type="button"
+            aria-pressed={method.id === draft.method}
+            className={chip(method.id === draft.method)}
+            onClick={() => {
+              onChange(withMethod(draft, method.id));
+            }}
+          >
+            <span aria-hidden className="text-xs opacity-70 max-sm:hidden">
+              {i + 1}
+            </span>
+            {method.name}
+          </button>
+        ))}
+        {extra && (
+          <button type="button" aria-pressed className={chip(true)}>
+            {extra.name}
+          </button>
+        )}
+      </div>
       <Popover
         ref={ref}
         align="end"
-        buttonClass="btn min-h-11 justify-start border-base-content/40 border-dashed bg-transparent px-2.5 font-normal text-base sm:px-3"
+        buttonClass="btn min-h-11 shrink-0 justify-start border-base-content/40 border-dashed bg-transparent px-2.5 font-normal text-base sm:px-3"
         button={
           <>
             <span aria-hidden className="text-xs opacity-70 max-sm:hidden">

@@ -65,7 +65,7 @@ export const PlanCard = memo(function PlanCard(props: Props) {
           <Moment
             at={plan.look_from_s}
             what="Look from here"
-            note={`out by ${clock(plan.latest_s)} at the latest`}
+            note={`out by ${clock(plan.latest_s)}`}
           />
           <Moment at={plan.pull_s} what="Out" note={`core ${degrees(plan.core_at_pull_c)}`} isBig />
           <Moment
@@ -82,42 +82,38 @@ export const PlanCard = memo(function PlanCard(props: Props) {
           )}
           {plan.window_s != null && plan.window_from_s != null && (
             <>
-              Right from {clock(plan.window_from_s)} to{" "}
-              {clock(plan.window_from_s + plan.window_s)}.
+              Right from {clock(plan.window_from_s)} to {clock(plan.window_from_s + plan.window_s)}.
             </>
           )}
         </p>
-        <div className="print:hidden mt-4 grid grid-cols-[1fr_auto_auto_auto] gap-2">
+        <div className="mt-3 grid grid-cols-2 gap-2 print:hidden">
           <button type="button" className="btn btn-primary min-h-11" onClick={onKeep}>
             <Bookmark aria-hidden className="size-4" />
             Keep
           </button>
-          <Link
-            to={{ pathname: "/ladder", search }}
-            className="btn btn-square size-11"
-            aria-label="Ladder of thicknesses to hang up"
-          >
-            <Rows4 aria-hidden className="size-5" />
+          <Link to={{ pathname: "/ladder", search }} className="btn min-h-11">
+            <Rows4 aria-hidden className="size-4" />
+            Ladder
           </Link>
           <button
             type="button"
-            className="btn btn-square size-11"
-            aria-label="Copy the link to this plan"
+            className="btn min-h-11"
             onClick={() => {
               void copyLink();
             }}
           >
-            <Link2 aria-hidden className="size-5" />
+            <Link2 aria-hidden className="size-4" />
+            Copy link
           </button>
           <button
             type="button"
-            className="btn btn-square size-11"
-            aria-label="Print the card"
+            className="btn min-h-11"
             onClick={() => {
               window.print();
             }}
           >
-            <Printer aria-hidden className="size-5" />
+            <Printer aria-hidden className="size-4" />
+            Print
           </button>
         </div>
         <ol className="mt-4 hidden gap-2 print:grid">
@@ -162,16 +158,20 @@ interface MomentProps {
 /** A line of the card: the clock, what the hand does, what to know. */
 function Moment({ at, what, note, isBig }: MomentProps) {
   return (
-    <li className="grid grid-cols-[4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
+    <li className="flex items-baseline gap-3 py-1">
       <span
         className={
-          isBig ? "font-bold font-display text-3xl text-secondary" : "font-bold text-lg tabular-nums"
+          isBig
+            ? "shrink-0 font-bold font-display text-3xl text-secondary"
+            : "w-14 shrink-0 font-bold text-lg tabular-nums"
         }
       >
         {clock(at)}
       </span>
-      <span className={isBig ? "pl-3 font-bold text-lg" : "pl-3"}>{what}</span>
-      {note && <span className="text-right text-sm opacity-80">{note}</span>}
+      <span className={isBig ? "font-bold text-lg" : ""}>
+        {what}
+        {note && <span className="font-normal text-sm opacity-80"> · {note}</span>}
+      </span>
     </li>
   );
 }

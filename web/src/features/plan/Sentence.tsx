@@ -5,7 +5,6 @@ import { withCut, withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
 import { usePreferences } from "@/kitchen/preferences";
 import { isAtRisk } from "@/kitchen/requests";
 import type { PlanDraft } from "@/lib/address";
-import { spoken } from "@/lib/time";
 import { format, lengthIn, massIn, temperatureIn } from "@/lib/units";
 import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
@@ -451,7 +450,7 @@ function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: 
   const on = catalogue.supports.find((s) => s.id === id);
   return (
     <Blank
-      text={seconds < 15 ? "at once" : `after ${spoken(seconds)} ${on?.phrase ?? ""}`}
+      text={seconds < 15 ? "at once" : `after ${standing(seconds)} ${on?.phrase ?? ""}`}
       label="Eaten"
       isWrong={Boolean(complaint("rest_s") ?? complaint("rest_on"))}
     >
@@ -479,9 +478,18 @@ function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: 
           onChange({ ...withoutOwnTimes(draft), rest_on: place });
         }}
       />
-      {complaint("rest_on") && <p className="max-w-64 text-error text-sm">{complaint("rest_on")}</p>}
+      {complaint("rest_on") && (
+        <p className="max-w-64 text-error text-sm">{complaint("rest_on")}</p>
+      )}
     </Blank>
   );
+}
+
+/** A stand as a cook says it: half minutes count, seconds do not. */
+function standing(seconds: number): string {
+  if (seconds < 60) return `${Math.round(seconds)} s`;
+  const halves = Math.round(seconds / 30);
+  return `${Math.floor(halves / 2)}${halves % 2 ? "½" : ""} min`;
 }
 
 function coldness(startC: number, shown: string): string {
