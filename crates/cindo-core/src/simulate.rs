@@ -215,6 +215,9 @@ fn check_face(at: &str, face: &Face, problems: &mut Problems) {
     problems.range(&format!("{at}.wet"), face.wet, 0.0, 1.0, "");
     problems.range(&format!("{at}.coat_m2k_w"), face.coat_m2k_w, 0.0, 10.0, "m² K/W");
     problems.range(&format!("{at}.vapour_pa"), face.vapour_pa, 0.0, 101_325.0, "Pa");
+    if let Some(dries_kg_m2) = face.dries_kg_m2 {
+        problems.range(&format!("{at}.dries_kg_m2"), dries_kg_m2, 0.001, 100.0, "kg/m²");
+    }
 }
 
 /// Mass fractions that add up, or what is wrong with them.

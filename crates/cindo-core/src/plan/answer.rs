@@ -239,10 +239,8 @@ fn taken_out_at<'a>(
         starts_s: schedule.starts_s,
     };
     let found = ending_at(resolved, &schedule, out_s);
-    let seen = found.1;
     let record = record(resolved, &trial, &schedule, out_s, found, effort.sampling);
-    let side_opaque = seen.map(|s| s.side_opaque);
-    Solved { trial, schedule, pull_s: out_s, slope, record, side_opaque }
+    Solved { trial, schedule, pull_s: out_s, slope, record }
 }
 
 /// How a pull at `out_s` ends, as [`super::search`] would have it.
@@ -251,7 +249,7 @@ fn ending_at(resolved: &Resolved<'_>, schedule: &Schedule, out_s: f64) -> (Endin
     let column = Trial::new(setup, Accuracy::FAST);
     let ending = column.finish(column.raw(), schedule, out_s);
     if resolved.target.hold_s > 0.0 || setup.needs_section() {
-        let seen = Probe::new(setup, resolved.limit).look(schedule, out_s, false);
+        let seen = Probe::new(setup, resolved.limit, false).look(schedule, out_s);
         return (seen.ending(ending), Some(seen));
     }
     if setup.sides_reach_s() > out_s + setup.rest.duration_s {
@@ -327,12 +325,8 @@ fn assemble(
     let centre_s = recommended.map_or(pull_s, |r| r.out_s);
     let far_edge = margins.window.map_or(f64::INFINITY, |w| w.1);
     let brief = request.brief.unwrap_or(false);
-    let side_opaque = if setup.method.all_round {
-        None
-    } else {
-        let look = || Probe::new(setup, resolved.limit).look(schedule, pull_s, false).side_opaque;
-        shown.side_opaque.or_else(|| (!brief).then(look))
-    };
+    let side_opaque =
+        (!brief && !setup.method.all_round).then(|| Probe::side_opaque(setup, schedule, pull_s));
     let rest_s = setup.rest.duration_s;
     let times = Times {
         // The same tenths as in the answer, so that card and steps round to the same second.

@@ -18,6 +18,8 @@ pub(crate) struct Probe<'s, 'a> {
     /// Its rest on the coldest support, for what must be safe wherever it is put.
     coldest: Programme<'a>,
     limit: Limit,
+    /// Whether every cell is followed for what it holds.
+    is_held: bool,
 }
 
 /// What it shows of one candidate.
@@ -28,8 +30,6 @@ pub(crate) struct Seen {
     pub(crate) level_c: f64,
     /// Worst place of the section, rested on the coldest support.
     pub(crate) verdict: Verdict,
-    /// How high the side is opaque at the first turn (at the pull where nothing is turned), 0 to 1.
-    pub(crate) side_opaque: f64,
     /// What the worst place holds; only where a hold is asked for.
     pub(crate) held: Held,
 }
@@ -50,6 +50,8 @@ struct Trace {
     temperature_c: Vec<f64>,
 }
 
+/// Thicker than this a coarse grid does, m.
+const THICK_M: f64 = 0.06;
 /// Moments at which a hold may begin are tried so far apart, s.
 const HOLD_GRID_S: f64 = 1.0;
 
@@ -87,28 +89,42 @@ impl Trace {
 }
 
 impl<'s, 'a> Probe<'s, 'a> {
-    pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
+    pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit, is_held: bool) -> Self {
+        let accuracy = if setup.thickness_m > THICK_M { Accuracy::THICK } else { Accuracy::SIDE };
         let mut cold = setup.clone();
         if let Some(on) = setup.bench.catalogue.resting.supports.first() {
             cold.rest.on = on;
         }
         Self {
             setup,
-            plane: Plane::new(setup, Accuracy::SIDE),
+            plane: Plane::new(setup, accuracy),
+            is_held,
             programme: Programme::of(setup),
             coldest: Programme::of(&cold),
             limit,
         }
     }
 
-    /// Looks at a candidate; `is_held` follows every cell for what it holds.
-    pub(crate) fn look(&self, schedule: &Schedule, pull_s: f64, is_held: bool) -> Seen {
-        let Self { setup, plane, .. } = self;
+    /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1.
+    pub(crate) fn side_opaque(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64) -> f64 {
+        let plane = Plane::new(setup, Accuracy::OUTSIDE);
+        let programme = Programme::of(setup);
+        let at_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
+        let mut dose = Dose::new(plane.section.area_m2.len(), setup.species.set_shift_k);
+        let mut simulation = plane.raw(setup);
+        plane.heat(&mut simulation, setup, &programme, schedule, at_s, |now, step_s| {
+            dose.add(now.temperature_c(), step_s);
+            Sink::Continue
+        });
+        plane.side_opaque(&dose, false)
+    }
+
+    /// Looks at a candidate.
+    pub(crate) fn look(&self, schedule: &Schedule, pull_s: f64) -> Seen {
+        let Self { setup, plane, is_held, .. } = self;
+        let is_held = *is_held;
         let cells = plane.section.area_m2.len();
-        let mut dose = Dose::new(cells, setup.species.set_shift_k);
         let mut watch = PlaneWatch::new(plane, setup.start_c, self.limit);
-        let turn_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
-        let mut side_opaque = None;
         let mut simulation = plane.raw(setup);
         let mut trace = Trace { cells, time_s: Vec::new(), temperature_c: Vec::new() };
         if is_held {
@@ -118,12 +134,6 @@ impl<'s, 'a> Probe<'s, 'a> {
             watch.add(now, step_s);
             if is_held {
                 trace.add(now);
-            }
-            if side_opaque.is_none() {
-                dose.add(now.temperature_c(), step_s);
-                if now.time_s() >= turn_s - 1e-6 {
-                    side_opaque = Some(plane.side_opaque(&dose, false));
-                }
             }
             Sink::Continue
         });
@@ -160,7 +170,6 @@ impl<'s, 'a> Probe<'s, 'a> {
             core_served_c: core.at(simulation.temperature_c()),
             level_c,
             verdict: watch.verdict(),
-            side_opaque: side_opaque.unwrap_or_default(),
             held,
         }
     }

@@ -123,8 +123,6 @@ pub(crate) struct Solved<'a> {
     /// How fast the core's level rises with the pull, K/s.
     pub(crate) slope: f64,
     pub(crate) record: Record,
-    /// How high the side is opaque at the first turn, where the whole section was looked at.
-    pub(crate) side_opaque: Option<f64>,
 }
 
 /// How an answer is shown. Its moments are found the same way for all, so that two screens never differ.
@@ -291,20 +289,20 @@ impl Search<'_, '_> {
 
     /// The whole section of a piece that is neither flat nor round to its heat.
     fn section(&self, aim_c: f64, guess: Root) -> Option<Found> {
-        let probe = Probe::new(self.setup, self.limit);
+        let probe = Probe::new(self.setup, self.limit, false);
         let alone = self.column(aim_c, guess, |ending, _| ending);
         let guess = alone.map_or(guess, |(root, _)| root);
-        self.looked_for(&probe, aim_c, SECTION_K, guess, false, |seen| seen.level_c)
+        self.looked_for(&probe, aim_c, SECTION_K, guess, |seen| seen.level_c)
     }
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
     /// something to spare.
     fn held(&self, limit_c: f64, aim_c: f64, guess: Root) -> Option<Found> {
-        let probe = Probe::new(self.setup, self.limit);
+        let probe = Probe::new(self.setup, self.limit, true);
         let alone = self.column(aim_c, guess, |ending, _| ending);
         let guess = alone.map_or(guess, |(root, _)| root);
         let half_k = 0.5 * BOOK_OVER_K;
-        self.looked_for(&probe, limit_c + half_k, half_k, guess, true, |seen| {
+        self.looked_for(&probe, limit_c + half_k, half_k, guess, |seen| {
             let Held { in_heat_c, with_rest_c } = seen.held;
             (in_heat_c - BOOK_MARGIN_K).max(with_rest_c - BOOK_REST_MARGIN_K)
         })
@@ -316,11 +314,9 @@ impl Search<'_, '_> {
         aim_c: f64,
         tolerance_k: f64,
         guess: Root,
-        is_held: bool,
         level: impl Fn(&Seen) -> f64,
     ) -> Option<Found> {
-        let look =
-            |pull_s: f64| probe.look(&self.trial.programme.schedule(pull_s), pull_s, is_held);
+        let look = |pull_s: f64| probe.look(&self.trial.programme.schedule(pull_s), pull_s);
         let mut last = None;
         let rising = |pull_s: f64| {
             let seen = look(pull_s);
@@ -346,7 +342,7 @@ impl<'a> Sought<'a> {
         };
         let schedule = trial.programme.schedule(pull_s);
         let record = record(resolved, &trial, &schedule, pull_s, (ending, seen), effort.sampling);
-        Solved { trial, schedule, pull_s, slope, record, side_opaque: seen.map(|s| s.side_opaque) }
+        Solved { trial, schedule, pull_s, slope, record }
     }
 }
 

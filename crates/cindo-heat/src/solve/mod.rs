@@ -40,8 +40,13 @@ impl Accuracy {
         Self { cells: 32, columns: 16, tolerance_k: 0.06, longest_step_s: 12.0 };
     /// For heat through the sides.
     pub const SLAB: Self = Self { cells: 14, columns: 1, tolerance_k: 0.1, longest_step_s: 30.0 };
+    /// For what the outer side shows at the turn.
+    pub const OUTSIDE: Self =
+        Self { cells: 16, columns: 6, tolerance_k: 0.1, longest_step_s: 15.0 };
+    /// For the whole section of pieces so thick that hardly anything happens fast.
+    pub const THICK: Self = Self { cells: 16, columns: 5, tolerance_k: 0.12, longest_step_s: 60.0 };
     /// For the whole section of a plan.
-    pub const SIDE: Self = Self { cells: 24, columns: 6, tolerance_k: 0.08, longest_step_s: 15.0 };
+    pub const SIDE: Self = Self { cells: 24, columns: 6, tolerance_k: 0.08, longest_step_s: 60.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the bare solver.

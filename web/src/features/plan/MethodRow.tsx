@@ -37,7 +37,7 @@ export const MethodRow = memo(function MethodRow({ catalogue, draft, onChange, r
       isChosen ? "btn-neutral" : "border-base-300 bg-base-100"
     }`;
   return (
-    <fieldset className="mt-3 flex gap-2 sm:flex-wrap">
+    <fieldset className="mt-3 flex min-w-0 gap-2 sm:flex-wrap">
       <legend className="sr-only">Way of cooking</legend>
       {/* One row that scrolls under a thumb; the list of all ways stays in sight beside it. */}
       <div className="flex min-w-0 gap-2 max-sm:overflow-x-auto max-sm:pb-1 sm:contents">
