@@ -63,28 +63,33 @@ impl Trace {
 
     /// Highest level that a cell stays at or above for `hold_s` on end up to sample `last`, °C.
     ///
-    /// Each place warms to one peak and cools, so that the stretch which begins and ends on one level
-    /// is best; between samples temperatures are linear, which cuts peaks off, never adds to them.
+    /// Each place warms to one peak and cools, so that the best stretch has the peak in it; a second peak
+    /// and what is cut off between samples only make it less, never more.
     fn held_c(&self, cell: usize, hold_s: f64, last: usize) -> f64 {
-        let at = |i: usize| (self.time_s[i], self.temperature_c[i * self.cells + cell]);
-        let (mut from, mut to) = (0, 0);
-        let value = |time_s: f64, i: &mut usize| {
-            while *i + 2 <= last && at(*i + 1).0 < time_s {
-                *i += 1;
-            }
-            let (a, b) = (at(*i), at((*i + 1).min(last)));
-            let share =
-                if b.0 > a.0 { ((time_s - a.0) / (b.0 - a.0)).clamp(0.0, 1.0) } else { 1.0 };
-            a.1 + share * (b.1 - a.1)
-        };
-        let end_s = at(last).0 - hold_s;
-        let mut best = f64::MIN;
-        let mut start_s = 0.0;
-        while start_s <= end_s {
-            best = best.max(value(start_s, &mut from).min(value(start_s + hold_s, &mut to)));
-            start_s += HOLD_GRID_S;
+        let at = |i: usize| self.temperature_c[i * self.cells + cell];
+        let end_s = self.time_s[last] - hold_s;
+        if end_s < 0.0 {
+            return f64::MIN;
         }
-        best.max(if end_s >= 0.0 { value(end_s, &mut from).min(at(last).1) } else { best })
+        let peak = (0..=last).rev().max_by(|a, b| at(*a).total_cmp(&at(*b))).unwrap_or(last);
+        let value = |time_s: f64| {
+            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).clamp(1, last);
+            let (from_s, to_s) = (self.time_s[i - 1], self.time_s[i]);
+            let share = ((time_s - from_s) / (to_s - from_s)).clamp(0.0, 1.0);
+            at(i - 1) + share * (at(i) - at(i - 1))
+        };
+        let first_s = (self.time_s[peak] - hold_s).clamp(0.0, end_s);
+        let last_s = self.time_s[peak].min(end_s);
+        let steps = ((last_s - first_s) / HOLD_GRID_S).ceil().max(1.0);
+        let step_s = (last_s - first_s) / steps;
+        let mut best = f64::MIN;
+        let mut i = 0.0;
+        while i <= steps {
+            let start_s = first_s + i * step_s;
+            best = best.max(value(start_s).min(value(start_s + hold_s)));
+            i += 1.0;
+        }
+        best
     }
 }
 

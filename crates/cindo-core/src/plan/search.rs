@@ -214,7 +214,7 @@ pub(crate) fn seek<'a>(
         rising_root(level, aim_c, GUESS_K, guess, span).ok_or_else(unreachable)?
     };
     let trial = Trial::new(setup, Accuracy::FAST);
-    let search = Search { setup, trial: &trial, span, limit: *limit };
+    let search = Search { setup, trial: &trial, span, limit: *limit, is_near: near.is_some() };
     let found = if target.hold_s > 0.0 {
         search.held(limit.core_c, aim_c, rough)
     } else if setup.needs_section() {
@@ -239,6 +239,8 @@ struct Search<'t, 'a> {
     trial: &'t Trial<'a>,
     span: (f64, f64),
     limit: Limit,
+    /// Whether the first guess comes from a piece much like it, so that it is better than a column's.
+    is_near: bool,
 }
 
 impl Search<'_, '_> {
@@ -287,11 +289,18 @@ impl Search<'_, '_> {
         found
     }
 
+    /// Where a search on the whole section begins: where one column would end.
+    fn guessed(&self, aim_c: f64, guess: Root) -> Root {
+        if self.is_near {
+            return guess;
+        }
+        self.column(aim_c, guess, |ending, _| ending).map_or(guess, |(root, _)| root)
+    }
+
     /// The whole section of a piece that is neither flat nor round to its heat.
     fn section(&self, aim_c: f64, guess: Root) -> Option<Found> {
         let probe = Probe::new(self.setup, self.limit, false);
-        let alone = self.column(aim_c, guess, |ending, _| ending);
-        let guess = alone.map_or(guess, |(root, _)| root);
+        let guess = self.guessed(aim_c, guess);
         self.looked_for(&probe, aim_c, SECTION_K, guess, |seen| seen.level_c)
     }
 
@@ -299,8 +308,7 @@ impl Search<'_, '_> {
     /// something to spare.
     fn held(&self, limit_c: f64, aim_c: f64, guess: Root) -> Option<Found> {
         let probe = Probe::new(self.setup, self.limit, true);
-        let alone = self.column(aim_c, guess, |ending, _| ending);
-        let guess = alone.map_or(guess, |(root, _)| root);
+        let guess = self.guessed(aim_c, guess);
         let half_k = 0.5 * BOOK_OVER_K;
         self.looked_for(&probe, limit_c + half_k, half_k, guess, |seen| {
             let Held { in_heat_c, with_rest_c } = seen.held;
