@@ -21,7 +21,8 @@ async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn s
 async fn api_out(browser: &Browser, request: &str) -> Result<String, Box<dyn std::error::Error>> {
     let script = "const done = arguments[arguments.length - 1];
         fetch('/api/plan', { method: 'POST', headers: { 'content-type': 'application/json' }, body: arguments[0] }).then(r => r.json()).then(p => {
-          const s = Math.round(p.pull_s);
+          const step = p.pull_s < 600 ? 5 : p.pull_s < 1800 ? 15 : 60;
+          const s = Math.round(p.pull_s / step) * step;
           done(Math.floor(s / 60) + ':' + String(s % 60).padStart(2, '0'));
         });";
     let value = browser.client.execute_async(script, vec![json!(request)]).await?;
