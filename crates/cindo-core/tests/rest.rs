@@ -74,6 +74,10 @@ fn the_rest_moves_the_pull() {
     };
     let at_once = at(0.0, "plate");
     assert!((at_once.core_at_pull_c - 52.5).abs() < 0.2 && at_once.carry_over_k.abs() < 1e-9);
+    let whole = request("sea_bass", "whole_round", 40.0, "roast", 57.5);
+    let cut_at_once = solve(&PlanRequest { rest_s: Some(0.0), ..whole });
+    let cells = cut_at_once.section.temperature_c.iter().flatten();
+    assert!(cells.chain(&cut_at_once.series.core_c).all(|c| c.is_finite()));
     assert!(at_once.core_peak_c > 55.0 && at_once.peak_s > 60.0, "{}", at_once.core_peak_c);
     let waits = [0.0, 60.0, 120.0, 240.0].map(|rest_s| at(rest_s, "plate").pull_s);
     assert!(waits.windows(2).all(|w| w[1] < w[0]), "{waits:?}");

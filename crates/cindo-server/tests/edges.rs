@@ -38,6 +38,7 @@ struct Generator {
     methods: Vec<String>,
     gear: Vec<String>,
     coatings: Vec<String>,
+    supports: Vec<String>,
     saltings: Vec<String>,
 }
 
@@ -54,6 +55,7 @@ impl Generator {
             methods: ids("methods"),
             gear: ids("gear"),
             coatings: ids("coatings"),
+            supports: ids("supports"),
             saltings: ids("saltings"),
         }
     }
@@ -160,6 +162,8 @@ impl Generator {
         self.maybe(&mut plan, 0.2, "altitude_m", |g| g.number(-430.0, 5500.0));
         self.maybe(&mut plan, 0.3, "out_s", |g| g.number(1.0, 14_400.0));
         self.maybe(&mut plan, 0.3, "coating", |g| g.suiting(&coats, |g| &g.coatings));
+        self.maybe(&mut plan, 0.3, "rest_s", |g| g.number(0.0, 1800.0));
+        self.maybe(&mut plan, 0.3, "rest_on", |g| g.id(|g| &g.supports));
         self.maybe(&mut plan, 0.2, "at_risk", |g| json!(g.chance(0.5)));
         self.maybe(&mut plan, 0.2, "brief", |g| json!(g.chance(0.5)));
         self.maybe(&mut plan, 0.05, "gear", |g| (0..3).map(|_| g.id(|g| &g.gear)).collect());
@@ -173,6 +177,7 @@ impl Generator {
         self.maybe(&mut face, 0.3, "radiant_c", |g| g.number(-60.0, 1000.0));
         self.maybe(&mut face, 0.3, "wet", |g| g.number(0.0, 1.0));
         self.maybe(&mut face, 0.3, "vapour_pa", |g| g.number(0.0, 100_000.0));
+        self.maybe(&mut face, 0.3, "dries_kg_m2", |g| g.number(0.001, 100.0));
         face
     }
 

@@ -456,10 +456,11 @@ struct Shift {
 impl Shift {
     /// At a moment, K: from nothing, as heat from the sides arrives, on a straight line through the rest.
     fn at_k(&self, time_s: f64) -> f64 {
-        if time_s <= self.pull_s {
-            return self.at_pull_k * (time_s / self.pull_s).powi(2);
+        // Times are told to the hundredth, which may lie after a pull that nothing follows.
+        if time_s <= self.pull_s || self.rest_s <= 0.0 {
+            return self.at_pull_k * (time_s / self.pull_s).min(1.0).powi(2);
         }
-        let share = (time_s - self.pull_s) / self.rest_s;
+        let share = ((time_s - self.pull_s) / self.rest_s).min(1.0);
         self.at_pull_k + share * (self.served_k - self.at_pull_k)
     }
 

@@ -196,7 +196,9 @@ pub(crate) fn resolve<'a>(
     let target = board.and_then(|b| check_doneness(catalogue, request, &b, limit, &mut problems));
     let checked = method.filter(|_| board.is_some()).map(|method| {
         let medium_c = check_medium(method, request.medium_c, boil_c, &mut problems);
-        let school = check_school(method, request.school, piece.skin, &mut problems);
+        // A whole fish has two sides alike: it is turned half way.
+        let has_best_side = piece.skin && !board.is_some_and(|b| b.cut.on_the_bone);
+        let school = check_school(method, request.school, has_best_side, &mut problems);
         let coating = check_coating(catalogue, method, request.coating.as_deref(), &mut problems);
         let variant = check_variant(method, request.variant.as_deref(), &mut problems);
         let gear = check_gear(catalogue, method, request.gear.as_deref(), &mut problems);
@@ -319,17 +321,18 @@ fn target_of(
 fn check_school(
     method: &Method,
     asked: Option<School>,
-    skin: bool,
+    has_best_side: bool,
     problems: &mut Problems,
 ) -> School {
     let Some(usual) = method.schools.first() else { return School::OneSide };
-    // Without skin there is no side to favour.
-    let fallback =
-        if *usual == School::SkinSide && !skin && method.schools.contains(&School::TwoSided) {
-            School::TwoSided
-        } else {
-            *usual
-        };
+    let fallback = if *usual == School::SkinSide
+        && !has_best_side
+        && method.schools.contains(&School::TwoSided)
+    {
+        School::TwoSided
+    } else {
+        *usual
+    };
     let school = asked.unwrap_or(fallback);
     if !method.schools.contains(&school) {
         let allowed: Vec<_> = method.schools.iter().map(ToString::to_string).collect();

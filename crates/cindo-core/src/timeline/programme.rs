@@ -105,7 +105,8 @@ impl<'a> Programme<'a> {
             }
             Turn::Every(every_s) => {
                 let mut turns = Vec::new();
-                let mut at = every_s;
+                // The first side has let go by then; of a short stay it is half.
+                let mut at = FIRST_OF_MANY_S.max(every_s).min(0.5 * pull_s);
                 // Not in the last moments: the piece is on its way out.
                 while at < pull_s - 0.5 * every_s {
                     turns.push(at);
@@ -156,13 +157,15 @@ const SAME_HEAT_K: f64 = 0.5;
 /// Share of the time on the skin (common practice: four fifths to nearly all of it).
 const SKIN_SIDE_SHARE: f64 = 0.8;
 
-/// Time between turns of the school that turns often, s (common practice).
+/// Time between turns of the school that turns often, and the first of them, s (common practice: not
+/// before it lets go by itself).
 const MANY_TURNS_S: f64 = 30.0;
+const FIRST_OF_MANY_S: f64 = 150.0;
 
 /// Most that skin lets a surface dry, as a share of a free wet one (as an oiled one).
 const SKIN_WET: f64 = 0.3;
-/// A coat from this thickness on covers what the heat did to the flesh, mm.
-const THICK_COAT_MM: f64 = 1.0;
+/// A coat that leaves no more than this share of a free wet surface shuts what is under it.
+const SHUT_WET: f64 = 0.1;
 
 /// Where the heat stands, °C.
 fn set_c(setup: &Setup<'_>, set: SetPoint) -> f64 {
@@ -226,7 +229,7 @@ fn rest_wetness(setup: &Setup<'_>, is_first: bool, was_down: bool) -> Wetness {
     let method = setup.method;
     let surface = if coat.wraps {
         return Wetness::default();
-    } else if coat.thickness_mm >= THICK_COAT_MM || coat.id == "butter" {
+    } else if coat.wet <= SHUT_WET {
         RestSurface::Crisp
     } else if matches!(method.family, Family::Wet | Family::Steam) {
         if setup.cut.on_the_bone && setup.skin {

@@ -40,9 +40,14 @@ fn turns_follow_their_school() {
     assert_eq!(programme_at(Turn::At(75.0)).turns_s, [75.0]);
     assert_eq!(programme_at(Turn::At(300.0)).turns_s, [0.0; 0], "it is out before that");
     let often = programme_at(Turn::Every(30.0));
-    assert_eq!(often.turns_s, [30.0, 60.0, 90.0, 120.0, 150.0, 180.0]);
-    assert!(!often.is_turned(10.0) && often.is_turned(30.0) && !often.is_turned(60.0));
-    assert!((often.next_change_s(30.0) - 60.0).abs() < 1e-9);
+    // Half of so short a stay; of a long one two and a half minutes, until it lets go.
+    assert_eq!(often.turns_s, [100.0, 130.0, 160.0]);
+    assert!(!often.is_turned(90.0) && often.is_turned(100.0) && !often.is_turned(130.0));
+    assert!((often.next_change_s(100.0) - 130.0).abs() < 1e-9);
+    let long = on(&request("sear"), |s| {
+        Programme { turn: Turn::Every(30.0), ..Programme::of(s) }.schedule(400.0)
+    });
+    assert_eq!(long.turns_s[..2], [150.0, 180.0]);
 }
 
 #[test]
