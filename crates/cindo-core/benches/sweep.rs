@@ -35,7 +35,7 @@ fn row(request: &PlanRequest, answer: &PlanAnswer, plane: Option<[f64; 2]>, ms: 
     let turn = answer.flip_s.map_or_else(String::new, clock);
     let window = answer.window_s.map_or_else(String::new, |s| format!("{s:.0}"));
     format!(
-        "{},{},{},{:.0},{:.0},{},{turn},{},{:.0},{},{:.1},{:.1},{:+.1},{:.1},{:.0},{window},{:.0},{:.2},{:.2},{:.2},{},{},{at_pull:+.2},{served:+.2},{ms:.1}",
+        "{},{},{},{:.0},{:.0},{},{turn},{},{:.0},{},{:.1},{:.1},{:+.1},{:.1},{:.0},{window},{:.0},{:.2},{:.2},{:.2},{},{},{},{},{at_pull:+.2},{served:+.2},{ms:.1}",
         request.method,
         piece.species,
         piece.cut,
@@ -56,6 +56,12 @@ fn row(request: &PlanRequest, answer: &PlanAnswer, plane: Option<[f64; 2]>, ms: 
         quality.juice_lost_share,
         quality.release_s.map_or_else(String::new, clock),
         quality.tear_risk.map_or_else(String::new, |risk| format!("{risk:.2}")),
+        answer.trouble.as_ref().map_or("", |t| &t.id),
+        answer
+            .trouble
+            .as_ref()
+            .and_then(|t| t.remedy.as_ref())
+            .map_or_else(String::new, |r| r.name.replace(',', ";")),
     )
 }
 
@@ -99,7 +105,7 @@ fn main() {
     let mut out = stdout().lock();
     let mut write = |line: &str| writeln!(out, "{line}").expect("stdout");
     write(
-        "method,species,cut,mm,medium_c,target,turn,out,rest_s,rest_on,at_pull_c,served_c,carry_k,peak_c,peak_s,window_s,look_s,brown,dry,juice,release,tear,plane_pull_k,plane_served_k,ms",
+        "method,species,cut,mm,medium_c,target,turn,out,rest_s,rest_on,at_pull_c,served_c,carry_k,peak_c,peak_s,window_s,look_s,brown,dry,juice,release,tear,trouble,remedy,plane_pull_k,plane_served_k,ms",
     );
     for method in &catalogue.methods {
         if only.as_ref().is_some_and(|id| *id != method.id) {

@@ -164,7 +164,11 @@ fn plan_hangs_together_for_every_method_and_band() {
             if band.to_c.is_some() {
                 // On a cold plate the core may peak before it is eaten.
                 let off = level - band.aim_c;
-                assert!((-1.5..0.2).contains(&off), "{label}: {level}");
+                // What stays in until its coat is gold may be past its aim by then, and just gold.
+                let waits = method.least_browning.is_some_and(|least| {
+                    off >= 0.2 && (least..least + 0.05).contains(&answer.quality.browning)
+                });
+                assert!(waits || (-1.5..0.2).contains(&off), "{label}: {level}");
                 let window = answer.window_s.unwrap();
                 let from = answer.window_from_s.unwrap();
                 assert!(window > 0.0 && from <= answer.pull_s, "{label}");

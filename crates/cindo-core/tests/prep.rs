@@ -9,7 +9,7 @@ use cindo_core::catalogue::Catalogue;
 use cindo_core::piece::Freshness;
 use cindo_core::piece::Piece;
 use cindo_core::plan::plan;
-use cindo_core::prep::salt::SaltChoice;
+use cindo_core::prep::salt::{SaltChoice, SaltVerdict};
 use cindo_core::prep::thaw::Thaw;
 use cindo_core::prep::{PrepAnswer, PrepChoices, PrepRequest, PrepStep, prepare};
 use cindo_core::setup::{Doneness, PlanRequest};
@@ -173,39 +173,60 @@ fn total_g(answer: &PrepAnswer, id: &str) -> f64 {
 }
 
 /// By hand: a loin of 100 × 70 × 25 mm that fills 85 % of its box weighs about 157 g. As a block of the
-/// same volume it is 85 mm long: 2 · 59.5 + 2 · (70 + 85) mm · 25 mm = 196.5 cm² of faces. 2.5 mm of
-/// batter of 0.9 g/ml on two of them, and 30 % more: 115 g.
+/// same volume it is 85 mm long: 2 · 59.5 + 2 · (70 + 85) mm · 25 mm = 196.5 cm² of faces. A dusting of
+/// flour on two of them, at its density, and what stays on the plate.
 #[test]
-fn batter_follows_from_the_faces() {
+fn coats_follow_from_the_faces() {
+    let catalogue = Catalogue::embedded().unwrap();
     let mut plan = asked("deep_fry", "cod", "loin", 25.0);
     plan.piece.width_mm = Some(70.0);
     plan.piece.weight_g = Some(157.0);
-    plan.coating = Some("airy_batter".into());
-    let batter = |plan: &PlanRequest| {
-        let request = PrepRequest { plan: plan.clone(), ..PrepRequest::default() };
-        total_g(&prepared(&request), "soda_lemon")
+    plan.coating = Some("flour".into());
+    let flour = |plan: &PlanRequest| {
+        total_g(
+            &prepared(&PrepRequest { plan: plan.clone(), ..PrepRequest::default() }),
+            "seasoned_flour",
+        )
     };
-    let grams = batter(&plan);
-    assert!((grams - 115.0).abs() <= 6.0, "{grams}");
+    let (coat, mixture) =
+        (catalogue.coating("flour").unwrap(), catalogue.mixture("seasoned_flour").unwrap());
+    let by_hand = 2.0 * 196.5 * 0.1 * coat.thickness_mm * mixture.g_ml * (1.0 + mixture.spare);
+    assert!((flour(&plan) - by_hand).abs() <= 1.0, "{} g, {by_hand} by hand", flour(&plan));
     let mut thinner = plan.clone();
     thinner.piece.thickness_mm = 15.0;
-    assert!(batter(&thinner) > grams * 1.2, "the same weight cut thinner has more face");
+    assert!(flour(&thinner) > by_hand * 1.2, "the same weight cut thinner has more face");
 }
 
-/// Common practice: 190 g of flour to 355 ml of beer for 450 to 680 g of fish, some 545 g in all; and
-/// 250 g of airy batter for two. Small pieces have more face.
+/// Common practice: batter as mixed, deep enough to dip, 0.8 to 1.0 g per g of fish (±30 %); a nut or
+/// crumb crust 50 to 60 g a portion (of some 170 g); milk covers a plate, 60 to 100 ml.
 #[test]
-fn batter_is_near_what_cooks_mix() {
-    let batter = |coat: &str, id: &str, count: u32| {
-        let mut plan = asked("deep_fry", "cod", "chunk", 25.0);
+fn what_is_dipped_into_is_deep_enough() {
+    let part = |method: &str, coat: &str, id: &str, count: u32, part: Option<&str>| {
+        let mut plan = asked(method, "cod", "loin", 25.0);
         plan.piece.count = Some(count);
+        plan.piece.weight_g = Some(170.0);
         plan.coating = Some(coat.into());
-        total_g(&prepared(&PrepRequest { plan, ..PrepRequest::default() }), id)
+        let answer = prepared(&PrepRequest { plan, ..PrepRequest::default() });
+        let amount = answer.amounts.into_iter().find(|a| a.id == id).unwrap();
+        part.map_or(amount.total_g, |name| {
+            amount
+                .parts
+                .iter()
+                .find(|p| p.name == name)
+                .unwrap_or_else(|| panic!("{amount:?}"))
+                .grams
+        })
     };
-    let beer = batter("beer_batter", "beer_plain", 14);
-    assert!((545.0 * 0.3..545.0 * 1.3).contains(&beer), "{beer} g for 560 g of fish");
-    let airy = batter("airy_batter", "soda_lemon", 8);
-    assert!((250.0 * 0.4..250.0 * 1.3).contains(&airy), "{airy} g for two");
+    for (coat, id) in [("beer_batter", "beer_plain"), ("airy_batter", "soda_lemon")] {
+        let grams = part("deep_fry", coat, id, 4, None) / 680.0;
+        assert!((0.8 * 0.7..1.0 * 1.3).contains(&grams), "{coat}: {grams} g per g");
+    }
+    let nuts = part("rare_sear", "nut_crust", "nut_crust", 4, None) / 4.0;
+    assert!((50.0..=60.0).contains(&nuts), "{nuts} g a portion");
+    let crumbs = part("deep_fry", "crumb", "crumb", 4, None) / 4.0;
+    assert!((50.0..=60.0).contains(&crumbs), "{crumbs} g a portion");
+    let milk = part("saute", "milk_flour", "milk_and_flour", 2, Some("milk"));
+    assert!((60.0..=105.0).contains(&milk), "{milk} g of milk");
 }
 
 /// By hand: the poaching liquid to half the height of two 25 mm loins in a pan of 27 cm:
@@ -348,4 +369,44 @@ fn a_verdict_governs_the_plan() {
     request.piece.freshness = Some(Freshness::LeaveIt);
     let errors = plan(&catalogue, &request).unwrap_err();
     assert_eq!(errors[0].field, "piece.freshness");
+}
+
+fn steps_of(answer: &PrepAnswer) -> Vec<&str> {
+    answer.steps.iter().map(|s| s.id.as_str()).collect()
+}
+
+/// Common practice, each once planned as a cook would laugh at: monkfish has no pin bones and small chunks
+/// take little salt; a fillet in spice paste is salted for minutes and never wiped afterwards; a fish that
+/// roasts upright keeps its scales, its sides and its juices; a braise begins in a hot pan.
+#[test]
+fn prep_is_what_a_cook_would_do() {
+    let prep = |plan: PlanRequest| prepared(&PrepRequest { plan, ..PrepRequest::default() });
+    let monkfish = prep(asked("grill", "monkfish", "chunk", 30.0));
+    assert!(!steps_of(&monkfish).contains(&"pin_bones"));
+    assert_eq!(monkfish.salt.as_ref().unwrap().verdict, SaltVerdict::JustRight);
+    assert!(steps_of(&prep(asked("grill", "cod", "loin", 30.0))).contains(&"pin_bones"));
+
+    let mut paste = asked("gentle_pan", "halibut", "fillet", 15.0);
+    paste.coating = Some("spice_paste".into());
+    let paste = prep(paste);
+    let salt = paste.salt.as_ref().unwrap();
+    assert!((3.0..=4.0).contains(&salt.minutes), "{} min", salt.minutes);
+    let order = steps_of(&paste);
+    let at =
+        |id: &str| order.iter().position(|s| *s == id).unwrap_or_else(|| panic!("{id}: {order:?}"));
+    assert!(at("dry") < at("salt_late") && at("salt_late") < at("rub_on"), "{order:?}");
+    assert!(!order.contains(&"marinade"), "{order:?}");
+
+    let mut upright = asked("roast", "sea_bass", "whole_round", 40.0);
+    upright.variant = Some("upright".into());
+    upright.piece.count = Some(1);
+    let upright = prep(upright);
+    assert!(!steps_of(&upright).iter().any(|s| ["scale", "slits"].contains(s)));
+    assert!(upright.salt.as_ref().unwrap().salt_g < 3.0, "hardly any");
+    let lying = prep(asked("roast", "sea_bass", "whole_round", 40.0));
+    assert!(steps_of(&lying).contains(&"scale") && steps_of(&lying).contains(&"slits"));
+
+    let braise = prep(asked("braise", "hake", "steak", 30.0));
+    let heat = braise.steps.iter().find(|s| s.id == "preheat").unwrap();
+    assert!(heat.title.contains("pan") && heat.detail.contains("185"), "{heat:?}");
 }

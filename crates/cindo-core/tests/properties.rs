@@ -198,6 +198,8 @@ proptest! {
         mm in 8.0..50.0f64, start in 0.0..18.0f64, method in prop::sample::select(vec!["sear", "roast", "poach", "steam", "grill", "deep_fry"]),
     ) {
         let catalogue = Catalogue::embedded().unwrap();
+        // Of thin fish in batter the coat sets the time.
+        let mm = if method == "deep_fry" { 22.0 + 0.5 * mm } else { mm };
         let pull = |mm: f64, start: f64| {
             // Thick pieces usually rest longer, which would let them come off sooner.
             let asked = request(mm, start, method, Doneness::Core(52.0));
@@ -453,6 +455,7 @@ fn resolutions_of_plans_are_accurate() {
         weight_kg: 0.18,
         count: 2,
         turn_s: None,
+        suited: None,
         skin: true,
         start_c: 5.0,
         stuffed: false,

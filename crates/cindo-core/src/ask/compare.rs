@@ -164,8 +164,10 @@ pub fn compare<'a>(
         ..PlanRequest::default()
     };
     let board = check_board(catalogue, &base, &mut problems);
-    let target = board
-        .and_then(|board| check_doneness(catalogue, &base, &board, Limit::INTACT, &mut problems));
+    let target = board.and_then(|board| {
+        let limit = Limit::of(board.cut, base.piece.stuffed.unwrap_or(false));
+        check_doneness(catalogue, &base, &board, limit, &mut problems)
+    });
     if let Some(listed) = &request.gear
         && problems.at_most("gear", listed, MOST_GEAR)
     {

@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::method::{Family, Method};
+use cindo_heat::dose::brown_rate;
 use cindo_heat::surround::Coat;
 
 /// A coat between fish and heat.
@@ -33,11 +34,21 @@ pub struct Coating {
     pub dries_kg_m2: Option<f64>,
     /// Factor on browning.
     pub browning: f64,
+    /// How far its loose tips stand out, as a share of the way from its outer face to the temperature of
+    /// what touches it, 0 to 1: they brown first.
+    #[serde(default)]
+    pub tips: f64,
     /// Factor on the risk of sticking and tearing.
     pub sticking: f64,
     /// Stays on while the piece rests and keeps heat and steam in.
     #[serde(default)]
     pub wraps: bool,
+    /// Id of the way of salting that goes with it, where that is not the method's.
+    #[serde(default, skip_serializing)]
+    pub salting: Option<String>,
+    /// How it is opened where it does not stay on.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub opens: Option<String>,
     /// Why it has these figures; common practice or modelling choice unless it says otherwise.
     pub reason: String,
 }
@@ -51,6 +62,13 @@ impl Coating {
             set_m2k_w: thickness_m / self.set_w_mk,
             settle_s: self.settle_s,
         }
+    }
+
+    /// Seconds of browning at the reference a second, for a face at `outer_c` that something at
+    /// `touching_c` touches.
+    pub fn brown_rate(&self, outer_c: f64, touching_c: f64) -> f64 {
+        let tip_c = outer_c + self.tips * (touching_c - outer_c).max(0.0);
+        self.browning * brown_rate(tip_c)
     }
 
     /// Why it does not suit a method.

@@ -89,6 +89,9 @@ pub struct Species {
     pub set_shift_k: f64,
     /// What to know about its bones.
     pub bones: String,
+    /// Whether a fillet of it has pin bones to pull.
+    #[serde(default = "usually", skip_serializing)]
+    pub pin_bones: bool,
     /// Doneness bands that make sense, in rising order.
     pub doneness: Vec<String>,
     /// The band that a cook would take.
@@ -164,4 +167,8 @@ impl Cut {
     pub fn is_whole(&self) -> bool {
         self.on_the_bone && self.id.starts_with("whole")
     }
+}
+
+fn usually() -> bool {
+    true
 }

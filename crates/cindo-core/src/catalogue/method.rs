@@ -37,6 +37,12 @@ pub struct Look {
     pub knob: String,
     /// What the fat, oven, liquid or fire looks like.
     pub look: String,
+    /// How far it may be off, K, where that is better known than by looking.
+    #[serde(default, skip_serializing)]
+    pub uncertain_k: Option<f64>,
+    /// How to keep it there, where the step says so.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub keep: Option<String>,
 }
 
 /// Which side goes to the heat, and for how long.
@@ -65,6 +71,18 @@ impl fmt::Display for School {
     }
 }
 
+impl School {
+    /// As a cook would say it.
+    pub fn phrase(self) -> &'static str {
+        match self {
+            Self::SkinSide => "mostly on the first side",
+            Self::TwoSided => "turned half way",
+            Self::ManyTurns => "turned every half minute",
+            Self::OneSide => "on one side only",
+        }
+    }
+}
+
 /// A variation of a method that changes its surroundings.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -74,6 +92,9 @@ pub struct Variant {
     pub id: String,
     /// Name in a sentence.
     pub name: String,
+    /// Id of the way of salting that goes with it, where that is not the method's.
+    #[serde(default, skip_serializing)]
+    pub salting: Option<String>,
 }
 
 /// When a stage begins.
@@ -200,6 +221,63 @@ impl FitRule {
     }
 }
 
+/// What some pieces want of a method instead of its usual setting: it applies when every condition that
+/// it names holds.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct PieceSetting {
+    /// Cuts.
+    #[serde(default)]
+    pub cuts: Option<Vec<String>>,
+    /// Coats.
+    #[serde(default)]
+    pub coats: Option<Vec<String>>,
+    /// Thinner than this, mm.
+    #[serde(default)]
+    pub below_mm: Option<f64>,
+    /// At least this thick, mm.
+    #[serde(default)]
+    pub from_mm: Option<f64>,
+    /// What is on it then, where nothing else is asked for.
+    #[serde(default)]
+    pub coating: Option<String>,
+    /// Temperature of the medium then, °C.
+    #[serde(default)]
+    pub medium_c: Option<f64>,
+    /// Share of the time on the first side, 0 to 1, where it is turned half way otherwise.
+    #[serde(default)]
+    pub turn_share: Option<f64>,
+    /// Its variation.
+    #[serde(default)]
+    pub variant: Option<String>,
+    /// Why, as a sentence.
+    pub reason: String,
+}
+
+impl PieceSetting {
+    /// Whether it is meant for a piece.
+    pub fn applies(&self, cut: &Cut, coat: &str, thickness_mm: f64) -> bool {
+        self.cuts.as_ref().is_none_or(|c| c.contains(&cut.id))
+            && self.coats.as_ref().is_none_or(|c| c.iter().any(|id| id == coat))
+            && self.below_mm.is_none_or(|mm| thickness_mm < mm)
+            && self.from_mm.is_none_or(|mm| thickness_mm >= mm)
+    }
+}
+
+/// What has to be hot first, where that is not the medium.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct FirstHeat {
+    /// What gives it.
+    pub medium: String,
+    /// Its temperature, °C; the first stage is set to it.
+    pub medium_c: f64,
+    /// Where the knob stands.
+    pub knob: String,
+    /// What it looks like.
+    pub look: String,
+}
+
 /// Liquid or oil in a vessel.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -265,11 +343,17 @@ pub struct Method {
     /// Usual temperature of the medium, °C; none where boiling sets it.
     #[serde(default)]
     pub default_c: Option<f64>,
+    /// What has to be hot before that.
+    #[serde(default, skip_serializing)]
+    pub first_heat: Option<FirstHeat>,
     /// Allowed temperatures of the medium, °C.
     #[serde(default)]
     pub range_c: Option<[f64; 2]>,
     /// Why that temperature.
     pub reason: String,
+    /// What some pieces want instead; the first that applies.
+    #[serde(default, skip_serializing)]
+    pub settings: Vec<PieceSetting>,
     /// Schools that apply, the usual one for skin-on pieces first; none where nothing is turned.
     #[serde(default)]
     pub schools: Vec<School>,
@@ -305,6 +389,9 @@ pub struct Method {
     pub usual_dry_share: f64,
     /// Share of the time that a cook has to stand by it, 0 to 1.
     pub attention: f64,
+    /// Least browning of a coat (1 is golden) that anybody would serve: it stays in until then.
+    #[serde(default, skip_serializing)]
+    pub least_browning: Option<f64>,
     /// Smell and smoke.
     pub smell: Smell,
     /// Whether crisp or golden faces are what it is for.

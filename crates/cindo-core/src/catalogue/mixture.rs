@@ -106,6 +106,12 @@ pub struct Mixture {
     pub g_ml: f64,
     /// What stays in the bowl or drips, as a share of what is on the fish.
     pub spare: f64,
+    /// At least so much of it, g per g of fish: what is mixed to dip in, or pressed on as cooks do.
+    #[serde(default)]
+    pub per_fish: f64,
+    /// At least so much of it in all, g: enough to cover the bottom of a plate.
+    #[serde(default)]
+    pub least_g: f64,
     /// How long it may stand, s.
     pub stands_s: f64,
     /// How long it has to stand or simmer, s.

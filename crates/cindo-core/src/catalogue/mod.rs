@@ -24,8 +24,8 @@ pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};
 pub use method::{
-    Begin, Family, Fill, FitRule, Liquid, Look, Method, School, SetPoint, Smell, StageRow, Variant,
-    Words,
+    Begin, Family, Fill, FirstHeat, FitRule, Liquid, Look, Method, PieceSetting, School, SetPoint,
+    Smell, StageRow, Variant, Words,
 };
 pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
 pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
@@ -233,6 +233,16 @@ impl Catalogue {
             }
             if let Some(id) = method.gentler.iter().find(|id| self.method(id).is_none()) {
                 return Err(missing(&method.id, id));
+            }
+            for setting in &method.settings {
+                let mut coats = setting.coats.iter().flatten().chain(&setting.coating);
+                let unknown = coats.find(|id| !method.coats.contains(id)).or_else(|| {
+                    let variant = setting.variant.as_ref()?;
+                    (!method.variants.iter().any(|v| v.id == *variant)).then_some(variant)
+                });
+                if let Some(id) = unknown {
+                    return Err(missing(&method.id, id));
+                }
             }
             for kind in &method.needs {
                 if !self.gear.iter().any(|g| g.kinds.contains(kind)) {

@@ -30,6 +30,23 @@ pub struct Dispute {
     pub when: When,
     /// Sides, the usual one first.
     pub options: Vec<Opinion>,
+    /// Where another side is the usual one: the first that applies.
+    #[serde(default)]
+    pub instead: Vec<Instead>,
+}
+
+/// Where another side of a question is the usual one: every condition that is named holds.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Instead {
+    /// Methods.
+    #[serde(default)]
+    pub methods: Option<Vec<String>>,
+    /// Their variations.
+    #[serde(default)]
+    pub variants: Option<Vec<String>>,
+    /// Id of the side.
+    pub take: String,
 }
 
 /// What has to pass after the hands of a step.
@@ -71,6 +88,7 @@ pub struct When {
     pub coats: Option<Vec<String>>,
     pub cuts: Option<Vec<String>>,
     pub on_the_bone: Option<bool>,
+    pub pin_bones: Option<bool>,
     pub skin: Option<bool>,
     pub stuffed: Option<bool>,
     pub frozen: Option<bool>,

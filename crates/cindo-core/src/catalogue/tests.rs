@@ -11,6 +11,20 @@ fn complaint(change: impl FnOnce(&mut Method)) -> String {
     data.check_names().unwrap_err().to_string()
 }
 
+fn setting(coating: Option<&str>, variant: Option<&str>) -> PieceSetting {
+    PieceSetting {
+        cuts: None,
+        coats: None,
+        below_mm: None,
+        from_mm: None,
+        coating: coating.map(str::to_owned),
+        medium_c: None,
+        turn_share: None,
+        variant: variant.map(str::to_owned),
+        reason: "A reason.".into(),
+    }
+}
+
 #[test]
 fn dangling_names_are_refused_with_both_names() {
     for (said, missing) in [
@@ -18,6 +32,8 @@ fn dangling_names_are_refused_with_both_names() {
         (complaint(|m| m.stages[0].side = Some("thin_air".into())), "thin_air"),
         (complaint(|m| m.coats.push("glue".into())), "glue"),
         (complaint(|m| m.gentler.push("prayer".into())), "prayer"),
+        (complaint(|m| m.settings.push(setting(Some("glue"), None))), "glue"),
+        (complaint(|m| m.settings.push(setting(None, Some("upside_down")))), "upside_down"),
         (complaint(|m| m.stages[0].set = None), "set point"),
         (complaint(|m| m.stages.clear()), "first stage"),
     ] {

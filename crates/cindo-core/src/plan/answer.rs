@@ -12,11 +12,12 @@ use super::search::{Effort, SPREADS, Solved, solve, spread, window};
 use super::sides::Sides;
 use super::tail::{Tail, tail};
 use super::trial::{Ending, Peak, Trial};
+use super::trouble::{Trouble, trouble};
 use super::words::{Step, Times, steps};
 use crate::caution::{Circumstances, Safety, assess};
 use crate::error::FieldError;
 use crate::say::{hundredth, tenth};
-use crate::setup::{PlanRequest, Resolved, oil_level_share, resolve};
+use crate::setup::{PlanRequest, Resolved, Setup, oil_level_share, resolve};
 use crate::timeline::Schedule;
 use cindo_heat::solve::Accuracy;
 
@@ -24,8 +25,10 @@ use cindo_heat::solve::Accuracy;
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct SettingNote {
-    /// What gives the heat.
+    /// What has to be hot as the fish goes in.
     pub medium: String,
+    /// How hot, °C.
+    pub medium_c: f64,
     /// Where the knob stands.
     pub knob: String,
     /// What the fat, oven, liquid or fire looks like.
@@ -134,6 +137,8 @@ pub struct PlanAnswer {
     pub tail: Option<Tail>,
     /// What the cook's own turn or pull changes.
     pub consequence: Option<Consequence>,
+    /// What a cook would find wrong with it, if anything.
+    pub trouble: Option<Trouble>,
     /// A gentler way, when this one leaves much of the flesh firm.
     pub gentler: Option<Gentler>,
     /// How the heat is set.
@@ -310,6 +315,16 @@ fn turn_down(shown: &Solved<'_>) -> Option<(f64, f64, String)> {
     })
 }
 
+/// What is hidden in a crust is probed from this share of the time on (common practice: from a quarter of
+/// an hour on for what takes half an hour).
+const HIDDEN_SHARE: f64 = 0.6;
+
+/// When to start looking, s.
+fn look_from_s(setup: &Setup<'_>, centre_s: f64, spread_s: f64) -> f64 {
+    let from_s = (centre_s - SPREADS * spread_s).max(0.0);
+    if setup.is_hidden() { from_s.min(HIDDEN_SHARE * centre_s) } else { from_s }
+}
+
 /// Puts the answer together.
 fn assemble(
     request: &PlanRequest,
@@ -345,8 +360,10 @@ fn assemble(
         step.duration_s = step.duration_s.round();
     }
     let look = setup.look();
+    let first = setup.method.first_heat.as_ref();
     let down = turn_down(shown);
     let quality = judge(setup, schedule, pull_s, record);
+    let trouble = trouble(request, resolved, (&quality, record), !brief);
     PlanAnswer {
         method: setup.method.id.clone(),
         school: (!setup.method.schools.is_empty()).then_some(setup.school),
@@ -363,7 +380,7 @@ fn assemble(
         peak_s: peak.at_s.round(),
         window_s: margins.window.map(|(early, late)| tenth(late - early)),
         window_from_s: margins.window.map(|(early, _)| tenth(early)),
-        look_from_s: tenth((centre_s - SPREADS * margins.spread_s).max(0.0)),
+        look_from_s: tenth(look_from_s(setup, centre_s, margins.spread_s)),
         latest_s: tenth((centre_s + SPREADS * margins.spread_s).min(far_edge).max(centre_s)),
         spread_s: tenth(margins.spread_s),
         target_name: target.name.clone(),
@@ -376,7 +393,7 @@ fn assemble(
         variant: setup.variant.map(str::to_owned),
         side_opaque_share: side_opaque.map(hundredth),
         middle_opaque_share: hundredth(record.middle_set_share),
-        judgements: judgements(setup, &quality, schedule),
+        judgements: judgements(setup, target.aim_c, &quality, schedule),
         heat: HeatBooks {
             incoming_j_m2: record.balance.incoming_j_m2,
             sensible_j_m2: record.sensible_j_m2,
@@ -389,13 +406,20 @@ fn assemble(
         batch: batch(resolved, trial, record, pull_s, brief),
         tail: tail(resolved, request.piece.tail_mm, schedule, pull_s),
         consequence: recommended.map(|r| consequence(resolved, r, ending.level_c, &quality)),
-        gentler: if brief { None } else { gentler(request, resolved, &quality) },
+        // What is wrong with it says the better way.
+        gentler: if brief || trouble.is_some() {
+            None
+        } else {
+            gentler(request, resolved, &quality)
+        },
+        trouble,
         quality,
         setting: SettingNote {
-            medium: setup.method.medium.clone(),
-            knob: look.map_or_else(String::new, |l| l.knob.clone()),
-            look: look.map_or_else(String::new, |l| l.look.clone()),
-            reason: setup.method.reason.clone(),
+            medium: first.map_or(&setup.method.medium, |f| &f.medium).clone(),
+            medium_c: tenth(first.map_or(setup.medium_c, |f| f.medium_c)),
+            knob: first.map(|f| &f.knob).or(look.map(|l| &l.knob)).cloned().unwrap_or_default(),
+            look: first.map(|f| &f.look).or(look.map(|l| &l.look)).cloned().unwrap_or_default(),
+            reason: setup.suited.map_or(&setup.method.reason, |s| &s.reason).clone(),
             turn_down_s: down.as_ref().map(|d| d.0),
             turn_down_c: down.as_ref().map(|d| d.1),
             turn_down_knob: down.map(|d| d.2),

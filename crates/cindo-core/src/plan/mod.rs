@@ -11,6 +11,7 @@ mod search;
 mod sides;
 mod tail;
 mod trial;
+mod trouble;
 mod words;
 
 use cindo_heat::solve::Accuracy;
@@ -30,6 +31,7 @@ pub(crate) use quality::{judge, scorches};
 pub use record::{Series, StripPicture};
 pub(crate) use search::{Effort, Root, Solved, rising_root, seek, solve};
 pub use tail::Tail;
+pub use trouble::{Remedy, Trouble};
 pub use words::Step;
 
 /// Width of a solved piece's window, s: for comparing.

@@ -104,6 +104,12 @@ pub(crate) fn scorches(record: &Record) -> bool {
     record.brown_s.iter().any(|brown| *brown > SCORCHED_S)
 }
 
+/// Whether it is drier than its method and its target have to leave it.
+pub(crate) fn is_drier_than_usual(setup: &Setup<'_>, aim_c: f64, quality: &Quality) -> bool {
+    let of_target = DRIER_PER_K * (aim_c - USUAL_AIM_C).max(0.0);
+    quality.dry_share > setup.method.usual_dry_share + of_target + DRIER
+}
+
 fn tear_risk(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64, record: &Record) -> Option<f64> {
     // Only what lies on hot metal sticks.
     let sticks =
@@ -130,12 +136,17 @@ fn tear_risk(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64, record: &Recor
 /// More than usual for its method by this is drier than it has to be.
 const DRIER: f64 = 0.1;
 
+/// And a firmer middle than the usual one leaves so much more of the flesh dry, for each K (over a sweep).
+const USUAL_AIM_C: f64 = 52.5;
+const DRIER_PER_K: f64 = 0.015;
+
 /// From this thickness on the coat is what shows, mm.
 const COAT_MM: f64 = 1.0;
 
 /// The quality in kitchen words.
 pub(crate) fn judgements(
     setup: &Setup<'_>,
+    aim_c: f64,
     quality: &Quality,
     schedule: &Schedule,
 ) -> Vec<Judgement> {
@@ -169,7 +180,7 @@ pub(crate) fn judgements(
         percent(quality.dry_share),
         match quality.dry_share {
             d if d < 0.03 => "Moist from edge to edge.",
-            d if d <= setup.method.usual_dry_share + DRIER => {
+            _ if !is_drier_than_usual(setup, aim_c, quality) => {
                 "A well-done rim, as this way has it; the rest stays moist."
             }
             _ => "Drier than this way has to be: gentler heat, or out sooner, would keep it.",

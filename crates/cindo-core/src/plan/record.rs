@@ -4,12 +4,13 @@ use serde::Serialize;
 
 use super::probe::Seen;
 use super::trial::{Ending, Trial};
+use crate::catalogue::Coating;
 use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
 use crate::timeline::Schedule;
 use cindo_heat::constants::ROOM_C;
-use cindo_heat::dose::{Dose, brown_rate, drip_share};
+use cindo_heat::dose::{Dose, drip_share};
 use cindo_heat::grid::Grid;
 use cindo_heat::reservoir::Reservoir;
 use cindo_heat::solve::{Balance, Observer, Simulation, Sink, View};
@@ -116,6 +117,7 @@ pub(crate) struct Record {
 
 struct Recorder<'g> {
     grid: &'g Grid,
+    coating: &'g Coating,
     every_s: f64,
     /// Samples are counted from here, s.
     origin_s: f64,
@@ -163,8 +165,9 @@ impl Observer for Recorder<'_> {
     fn observe(&mut self, view: &View<'_>) -> Sink {
         self.dose.add(view.temperature_c, view.step_s);
         self.watch.add(view.temperature_c, view.step_s);
-        for (brown, outer_c) in self.brown_s.iter_mut().zip(view.outer_c) {
-            *brown += brown_rate(outer_c) * view.step_s;
+        for side in 0..2 {
+            let rate = self.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
+            self.brown_s[side] += rate * view.step_s;
         }
         self.follow_release(view);
         self.follow_reservoir(view);
@@ -190,6 +193,7 @@ impl Observer for Recorder<'_> {
                 dried: view.dried,
                 surface_c: [0, 1].map(|i: usize| between(self.surface_c[i], view.surface_c[i])),
                 outer_c: view.outer_c,
+                touching_c: view.touching_c,
                 reservoir_c: between(self.reservoir_c, view.reservoir_c),
             });
             self.mixed_c = mixed;
@@ -314,7 +318,7 @@ impl Recorder<'_> {
 
 impl<'g> Recorder<'g> {
     fn new(
-        resolved: &Resolved<'_>,
+        resolved: &'g Resolved<'_>,
         trial: &'g Trial<'_>,
         schedule: &Schedule,
         pull_s: f64,
@@ -326,6 +330,7 @@ impl<'g> Recorder<'g> {
         let heater = trial.programme.stages[0].heater;
         Self {
             grid,
+            coating: setup.coating,
             every_s: FINEST_S,
             origin_s: 0.0,
             next: 1,
@@ -421,7 +426,7 @@ pub(crate) fn record(
     let symmetric = grid.is_symmetric();
     let top_mm = crust_mm(dried.iter().rev().zip(grid.width_m.iter().rev()));
     let bottom_mm = if symmetric { top_mm } else { crust_mm(dried.iter().zip(&grid.width_m)) };
-    let brown = recorder.brown_s.map(|s| s * setup.coating.browning);
+    let brown = recorder.brown_s;
     Record {
         ending,
         verdict: seen.map_or_else(|| recorder.watch.verdict(), |s| s.verdict),
@@ -504,6 +509,7 @@ fn start_picture(
         dried: simulation.dried(),
         surface_c: simulation.surface_c(),
         outer_c: simulation.surface_c(),
+        touching_c: simulation.surface_c(),
         reservoir_c,
     });
 }

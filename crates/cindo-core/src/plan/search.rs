@@ -5,17 +5,20 @@ use super::probe::{Held, Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
+use crate::catalogue::Coating;
 use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
-use cindo_heat::dose::Dose;
+use cindo_heat::dose::{Dose, GOLDEN_S};
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Longest time in the heat that is searched, s.
 const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 /// Shortest time in the heat, s.
 pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
+/// What has no colour by then gets none, s.
+const LONGEST_FOR_COLOUR_S: f64 = 900.0;
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
 /// What must be held is held this much over the limit in the heat, so that neither rounding nor a
@@ -222,8 +225,29 @@ pub(crate) fn seek<'a>(
     } else {
         search.flat(aim_c, rough)
     };
-    let Found { root, ending, seen } = found.ok_or_else(unreachable)?;
+    let Found { root, ending, seen } = search.gilded(found.ok_or_else(unreachable)?);
     Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
+}
+
+/// The pull by one column alone: near enough to judge what kind of plan it is.
+pub(crate) fn column_pull<'a>(resolved: &Resolved<'a>) -> Option<(Trial<'a>, f64, Ending)> {
+    let Resolved { setup, target, limit, .. } = resolved;
+    let mm = setup.thickness_m * 1000.0;
+    let guess_s = 0.5 * mm * mm;
+    let trial = Trial::new(setup, Accuracy::FAST);
+    let found = {
+        let search = Search {
+            setup,
+            trial: &trial,
+            span: (SHORTEST_COOK_S, LONGEST_COOK_S),
+            limit: *limit,
+            is_near: false,
+        };
+        let guess = Root { at: guess_s, slope: 60.0 / guess_s };
+        let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
+        search.gilded(Found { root, ending, seen: None })
+    };
+    Some((trial, found.root.at, found.ending))
 }
 
 /// A pull that was found, how it ends, and the whole section where that was looked at.
@@ -316,6 +340,23 @@ impl Search<'_, '_> {
         })
     }
 
+    /// A coat that has to be gold stays in until it is.
+    fn gilded(&self, found: Found) -> Found {
+        let setup = self.setup;
+        let Some(least) = setup.least_browning() else { return found };
+        let mut watch =
+            ColourWatch { brown_s: [0.0; 2], wanted_s: least * GOLDEN_S, coating: setup.coating };
+        let mut simulation = self.trial.raw();
+        let schedule = self.trial.programme.schedule(found.root.at);
+        self.trial.heat(&mut simulation, &schedule, LONGEST_FOR_COLOUR_S, &mut watch);
+        let gold_s = simulation.time_s();
+        if gold_s <= found.root.at || gold_s >= LONGEST_FOR_COLOUR_S - 1.0 {
+            return found;
+        }
+        let root = Root { at: gold_s, ..found.root };
+        Found { root, ending: self.trial.candidate(gold_s), seen: None }
+    }
+
     fn looked_for(
         &self,
         probe: &Probe<'_, '_>,
@@ -351,6 +392,26 @@ impl<'a> Sought<'a> {
         let schedule = trial.programme.schedule(pull_s);
         let record = record(resolved, &trial, &schedule, pull_s, (ending, seen), effort.sampling);
         Solved { trial, schedule, pull_s, slope, record }
+    }
+}
+
+/// Watches both faces take colour.
+struct ColourWatch<'c> {
+    coating: &'c Coating,
+    brown_s: [f64; 2],
+    wanted_s: f64,
+}
+
+impl Observer for ColourWatch<'_> {
+    fn observe(&mut self, view: &View<'_>) -> Sink {
+        for side in 0..2 {
+            let rate = self.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
+            self.brown_s[side] += rate * view.step_s;
+        }
+        if self.brown_s[0].max(self.brown_s[1]) >= self.wanted_s {
+            return Sink::Stop;
+        }
+        Sink::Continue
     }
 }
 
@@ -454,7 +515,8 @@ pub(crate) fn spread(
         Setup { film_factor: 1.0 + FILM_SHARE, ..setup.clone() },
     ];
     if setup.method.range_c.is_some() {
-        variants.push(Setup { medium_c: setup.medium_c + MEDIUM_K, ..setup.clone() });
+        let uncertain_k = setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K);
+        variants.push(Setup { medium_c: setup.medium_c + uncertain_k, ..setup.clone() });
     }
     if setup.rest.duration_s > 0.0 {
         let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };

@@ -95,12 +95,18 @@ pub(crate) fn steps(setup: &Setup<'_>, programme: &Programme<'_>, times: &Times)
 
 fn rest_step(setup: &Setup<'_>, times: &Times) -> Step {
     let stands = times.rest_s >= 20.0;
-    let detail = if stands { &setup.rest.on.detail } else { "Straight to the plate." };
+    let opens = setup.coating.opens.as_deref().filter(|_| !setup.rest.on.wrapped);
+    let detail = match opens {
+        Some(opens) => opens,
+        None if stands => &setup.rest.on.detail,
+        None => "Straight to the plate.",
+    };
     Step {
         start_s: times.pull_s,
         duration_s: times.rest_s,
         action: "rest".to_owned(),
-        title: if stands { "Out, and rest" } else { "Out, and serve" }.to_owned(),
+        title: if stands && opens.is_none() { "Out, and rest" } else { "Out, and serve" }
+            .to_owned(),
         detail: detail.to_owned(),
         cue: format!("When eaten, inside: {}.", times.look),
     }
@@ -120,6 +126,7 @@ fn fill_in(setup: &Setup<'_>, text: &str, times: &Times, set_c: f64) -> String {
             "skin_down" if setup.skin && !on_bone => ", skin side down".to_owned(),
             "skin_down" => String::new(),
             "opaque" => times.side_opaque.map_or("upward from the heat", height_words).to_owned(),
+            "keep" => setup.look().and_then(|l| l.keep.clone()).unwrap_or_default(),
             "set" => format!("{set_c:.0}{CELSIUS}"),
             _ => return None,
         })

@@ -166,10 +166,17 @@ pub(crate) fn amounts(
             Use::Coat | Use::Stock | Use::Sauce => (extent.all_m2 * coat_m, "all faces"),
         };
         let area_m2 = if mixture.purpose == Use::Topping { extent.top_m2 } else { extent.all_m2 };
-        let grams = pieces * on_m3 * 1e6 * mixture.g_ml * (1.0 + mixture.spare);
+        let on_fish_g = pieces * on_m3 * 1e6 * mixture.g_ml * (1.0 + mixture.spare);
+        let fish_g = pieces * 1000.0 * setup.weight_kg;
+        let to_dip_g = (mixture.per_fish * fish_g).max(mixture.least_g);
+        let grams = on_fish_g.max(to_dip_g);
         let area_cm2 = pieces * area_m2 * 1e4;
         let rule = if mixture.lies_in {
             "as much as they need to lie in, and a part to keep back".to_owned()
+        } else if to_dip_g > on_fish_g && mixture.purpose == Use::Topping {
+            format!("as thick as it holds, for {fish_g:.0}{GRAMS} of fish")
+        } else if to_dip_g > on_fish_g {
+            format!("and deep enough to dip {fish_g:.0}{GRAMS} of fish; what is left over goes")
         } else {
             format!(
                 "{}{MM} deep; {:.0} % more stays in the bowl or drips",

@@ -23,10 +23,10 @@ use crate::catalogue::{Catalogue, Family, Opinion, Task, Use};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::{COLD_C, COLDEST_C};
 use crate::plan::{Planned, Step, planned};
-use crate::setup::{PlanRequest, resolve};
+use crate::setup::{PlanRequest, Setup, resolve};
 use amounts::{Amount, VesselFill, Wanted, amounts, mixture_for, vessel_fill};
 use marinade::Marinade;
-use salt::{SaltAnswer, SaltChoice, SaltRequest, salt};
+use salt::{SaltAnswer, SaltChoice, SaltRequest, SaltVerdict, salt};
 use scene::Scene;
 use schedule::{Job, latest_starts};
 use thaw::{Thaw, ThawAnswer, ThawRequest, thaw};
@@ -178,6 +178,9 @@ const FIRST_LINES: usize = 4;
 /// Time in a marinade, min (common practice), where its limit is not shorter.
 const USUAL_MARINADE_MIN: f64 = 30.0;
 
+/// Id of the way of salting that never salts too much.
+const SALTED_LATE: &str = "just_before";
+
 /// Hot holding. Source: FDA Food Code 3-501.16 and 3-501.19; British food hygiene regulations (from
 /// memory).
 const HOLDING: [&str; 3] = [
@@ -195,12 +198,23 @@ const MOST_MIXTURES: usize = 20;
 fn sides<'a>(
     catalogue: &'a Catalogue,
     request: &'a PrepRequest,
+    setup: Option<&Setup<'_>>,
     problems: &mut Problems,
 ) -> BTreeMap<&'a str, &'a str> {
     let mut taken: BTreeMap<&str, &str> = BTreeMap::new();
     for dispute in &catalogue.disputes {
-        if let Some(usual) = dispute.options.first() {
-            taken.insert(&dispute.id, &usual.id);
+        let instead = setup.and_then(|setup| {
+            let lists = |ids: &Option<Vec<String>>, id: Option<&str>| {
+                ids.as_ref().is_none_or(|ids| id.is_some_and(|id| ids.iter().any(|x| x == id)))
+            };
+            let mut others = dispute.instead.iter();
+            others.find(|i| {
+                lists(&i.methods, Some(&setup.method.id)) && lists(&i.variants, setup.variant)
+            })
+        });
+        let usual = instead.map(|i| &i.take).or(dispute.options.first().map(|o| &o.id));
+        if let Some(usual) = usual {
+            taken.insert(&dispute.id, usual);
         }
     }
     for (id, side) in &request.choices.sides {
@@ -277,9 +291,9 @@ pub fn prepare_with<A: Borrow<Planned>>(
     let catalogue = bench.catalogue;
     let request = &thawed_first(request);
     let mut problems = Problems::new();
-    let taken = sides(catalogue, request, &mut problems);
-    check(catalogue, request, &mut problems);
     let resolved = problems.within("plan", resolve(bench, &request.plan));
+    let taken = sides(catalogue, request, resolved.as_ref().map(|r| &r.setup), &mut problems);
+    check(catalogue, request, &mut problems);
     let mixture = resolved.as_ref().and_then(|r| {
         mixture_for(catalogue, &r.setup.coating.id, &request.choices.mixtures, Use::goes_on_fish)
     });
@@ -290,11 +304,19 @@ pub fn prepare_with<A: Borrow<Planned>>(
     let salt_wanted =
         request.choices.salt != SaltChoice::default() || mixture.is_none_or(|m| !m.seasons);
     let salted = resolved.as_ref().filter(|_| salt_wanted).and_then(|r| {
-        let salting =
-            request.choices.salt.salting.clone().unwrap_or_else(|| r.setup.method.salting.clone());
-        let choice = SaltChoice { salting: Some(salting), ..request.choices.salt.clone() };
-        let asked = SaltRequest { piece: request.plan.piece.clone(), salt: choice };
-        problems.within("choices", salt(bench, &asked))
+        let choice = &request.choices.salt;
+        let salt_as = |salting: &str| {
+            let choice = SaltChoice { salting: Some(salting.to_owned()), ..choice.clone() };
+            salt(bench, &SaltRequest { piece: request.plan.piece.clone(), salt: choice })
+        };
+        let mut salted = salt_as(choice.salting.as_deref().unwrap_or(r.setup.usual_salting()));
+        // Small pieces take up too much of what suits large ones.
+        if *choice == SaltChoice::default()
+            && salted.as_ref().is_ok_and(|s| s.verdict == SaltVerdict::TooSalty)
+        {
+            salted = salt_as(SALTED_LATE);
+        }
+        problems.within("choices", salted)
     });
     let thawed = request.choices.thaw.filter(|_| resolved.is_some()).and_then(|how| {
         let asked = ThawRequest { piece: request.plan.piece.clone(), thaw: how };

@@ -78,6 +78,7 @@ impl Scene<'_> {
             && lists(&when.coats, &setup.coating.id)
             && lists(&when.cuts, &setup.cut.id)
             && is(when.on_the_bone, setup.cut.on_the_bone)
+            && is(when.pin_bones, setup.species.pin_bones)
             && is(when.skin, piece.skin)
             && is(when.stuffed, piece.stuffed.unwrap_or(false))
             && is(when.frozen, self.thaw.is_some())

@@ -2,7 +2,7 @@
 
 use crate::bench::Bench;
 use crate::catalogue::{
-    Coating, Cut, Family, Gear, GearKind, Look, Method, Profile, School, Species,
+    Coating, Cut, Family, Gear, GearKind, Look, Method, PieceSetting, Profile, School, Species,
 };
 use crate::kitchen::{HeatSource, Load};
 use cindo_heat::grid::Shape;
@@ -60,6 +60,8 @@ pub struct Setup<'a> {
     pub school: School,
     /// Turned at this moment because the cook says so, s.
     pub turn_s: Option<f64>,
+    /// What such a piece wants of the method, where that is not the usual.
+    pub suited: Option<&'a PieceSetting>,
     /// Temperature of the medium, °C.
     pub medium_c: f64,
     /// Boiling point here, °C.
@@ -116,11 +118,30 @@ impl<'a> Setup<'a> {
         self.cut.section == Profile::Oval || self.is_crusted()
     }
 
+    /// Id of the way of salting that cooks take for it.
+    pub(crate) fn usual_salting(&self) -> &'a str {
+        let mut variants = self.method.variants.iter();
+        let variant = variants.find(|v| self.variant == Some(v.id.as_str()));
+        let asked = variant.and_then(|v| v.salting.as_ref()).or(self.coating.salting.as_ref());
+        asked.unwrap_or(&self.method.salting)
+    }
+
+    /// How brown its coat has to be before anybody would call it done; 1 is golden.
+    pub(crate) fn least_browning(&self) -> Option<f64> {
+        let is_coated = self.coating.thickness_mm > 0.0 && !self.coating.wraps;
+        self.method.least_browning.filter(|_| is_coated)
+    }
+
+    /// Whether it is packed in a crust that hides it and holds heat.
+    pub(crate) fn is_hidden(&self) -> bool {
+        /// Wrapping from this thickness on does, mm.
+        const CRUST_MM: f64 = 5.0;
+        self.coating.wraps && self.coating.thickness_mm >= CRUST_MM
+    }
+
     /// Whether it stays in a crust that gives heat of its own.
     pub(crate) fn is_crusted(&self) -> bool {
-        /// Wrapping from this thickness on holds heat, mm.
-        const CRUST_MM: f64 = 5.0;
-        self.rest.on.wrapped && self.coating.thickness_mm >= CRUST_MM
+        self.rest.on.wrapped && self.is_hidden()
     }
 
     /// Litres of liquid or oil before the fish is in.

@@ -195,12 +195,21 @@ pub(crate) fn resolve<'a>(
     let limit = board.map_or(Limit::INTACT, |b| Limit::of(b.cut, piece.stuffed.unwrap_or(false)));
     let target = board.and_then(|b| check_doneness(catalogue, request, &b, limit, &mut problems));
     let checked = method.filter(|_| board.is_some()).map(|method| {
-        let medium_c = check_medium(method, request.medium_c, boil_c, &mut problems);
+        let meant_for = |coat: &str| {
+            let cut = board?.cut;
+            method.settings.iter().find(|s| s.applies(cut, coat, piece.thickness_mm))
+        };
+        let usual_coat = meant_for("").and_then(|s| s.coating.as_deref());
+        let coat = request.coating.as_deref().or(usual_coat);
+        let coating = check_coating(catalogue, method, coat, &mut problems);
+        let suited = coating.and_then(|coating| meant_for(&coating.id));
+        let usual_c = suited.and_then(|s| s.medium_c).or(method.default_c);
+        let medium_c = check_medium(method, (request.medium_c, usual_c), boil_c, &mut problems);
         // A whole fish has two sides alike: it is turned half way.
         let has_best_side = piece.skin && !board.is_some_and(|b| b.cut.on_the_bone);
         let school = check_school(method, request.school, has_best_side, &mut problems);
-        let coating = check_coating(catalogue, method, request.coating.as_deref(), &mut problems);
-        let variant = check_variant(method, request.variant.as_deref(), &mut problems);
+        let asked = request.variant.as_deref().or(suited.and_then(|s| s.variant.as_deref()));
+        let variant = check_variant(method, asked, &mut problems);
         let gear = check_gear(catalogue, method, request.gear.as_deref(), &mut problems);
         if piece.start_c < FREEZING_C
             && let Some(why) = &method.not_from_frozen
@@ -226,7 +235,7 @@ pub(crate) fn resolve<'a>(
                 &mut problems,
             )
         });
-        (medium_c, school, coating, variant, gear, rest)
+        (medium_c, school, coating, variant, gear, rest, suited)
     });
     if let (Some(turn_s), Some(out_s)) = (request.turn_s, request.out_s)
         && turn_s >= out_s
@@ -239,7 +248,7 @@ pub(crate) fn resolve<'a>(
     else {
         return Err(Vec::new());
     };
-    let (medium_c, school, coating, variant, gear, rest) = checked;
+    let (medium_c, school, coating, variant, gear, rest, suited) = checked;
     let (Some(coating), Some(rest)) = (coating, rest) else { return Err(Vec::new()) };
     let cut = board.cut;
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
@@ -262,6 +271,7 @@ pub(crate) fn resolve<'a>(
         rest,
         school,
         turn_s: request.turn_s,
+        suited,
         medium_c,
         boil_c,
         film_factor: 1.0,
@@ -281,7 +291,10 @@ pub(crate) fn check_doneness(
     let species = board.species;
     // What is asked for is checked even where it does not count.
     let asked = target_of(catalogue, &request.doneness, species, limit, problems);
-    if request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
+    // What was minced or stuffed has been touched inside: no kitchen doneness is safe.
+    let below_limit =
+        limit != Limit::INTACT && asked.as_ref().is_some_and(|t| t.aim_c < limit.core_c);
+    if below_limit || request.at_risk.unwrap_or(false) || request.piece.must_be_cooked_through() {
         let by_the_book = Doneness::Band("by_the_book".to_owned());
         return target_of(catalogue, &by_the_book, species, limit, problems);
     }
@@ -426,11 +439,11 @@ fn check_gear<'a>(
 /// The temperature asked for, or the usual one.
 fn check_medium(
     method: &Method,
-    asked_c: Option<f64>,
+    (asked_c, usual_c): (Option<f64>, Option<f64>),
     boil_c: f64,
     problems: &mut Problems,
 ) -> f64 {
-    let (Some([low, high]), Some(default)) = (method.range_c, method.default_c) else {
+    let (Some([low, high]), Some(default)) = (method.range_c, usual_c) else {
         if let Some(asked) = asked_c
             && (asked - boil_c).abs() > STEAM_TOLERANCE_K
         {

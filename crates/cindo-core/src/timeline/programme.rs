@@ -217,7 +217,9 @@ fn turn(setup: &Setup<'_>) -> Turn {
     match (setup.method.turn_at_s, setup.school) {
         (Some(at_s), _) => Turn::At(at_s),
         (None, School::SkinSide) => Turn::AtShare(SKIN_SIDE_SHARE),
-        (None, School::TwoSided) => Turn::AtShare(0.5),
+        (None, School::TwoSided) => {
+            Turn::AtShare(setup.suited.and_then(|s| s.turn_share).unwrap_or(0.5))
+        }
         (None, School::ManyTurns) => Turn::Every(MANY_TURNS_S),
         (None, School::OneSide) => Turn::Never,
     }

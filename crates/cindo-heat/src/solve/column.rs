@@ -49,6 +49,7 @@ pub struct Simulation<'a> {
     slope: Vec<f64>,
     surface_c: [f64; 2],
     outer_c: [f64; 2],
+    touching_c: [Option<f64>; 2],
     state: [SurfaceState; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
@@ -90,6 +91,7 @@ impl<'a> Simulation<'a> {
             slope: vec![flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1; n],
             surface_c: [start_c; 2],
             outer_c: [start_c; 2],
+            touching_c: [None; 2],
             state: [SurfaceState::default(); 2],
             balance: Balance::default(),
             pending: Balance::default(),
@@ -218,6 +220,7 @@ impl<'a> Simulation<'a> {
                 dried: &self.dried,
                 surface_c: self.surface_c,
                 outer_c: self.outer_c,
+                touching_c: [0, 1].map(|side| self.touching_c[side].unwrap_or(self.outer_c[side])),
                 reservoir_c: self.reservoir.temperature_c(),
             };
             if observer.observe(&view) == Sink::Stop {
@@ -255,6 +258,7 @@ impl<'a> Simulation<'a> {
             surrounds[side]
                 .map_or(INSULATED, |s| s.at(reservoir_c, at_s, 0.5 * step_s, &self.state[side]))
         });
+        self.touching_c = faces.map(|face| (face.h > 0.0).then_some(face.medium_c));
         let mut sides = [0; 2];
         let mut exposed = 0;
         for (side, _) in surrounds.iter().enumerate().filter(|(_, s)| s.is_some()) {

@@ -24,6 +24,9 @@ pub struct View<'a> {
     pub surface_c: [f64; 2],
     /// Temperatures of the outermost surfaces, those of a coat if there is one, °C.
     pub outer_c: [f64; 2],
+    /// Temperatures of what touches them: metal, oil, liquid or air, °C; those of the surfaces where
+    /// nothing does.
+    pub touching_c: [f64; 2],
     /// Temperature of the heater's reservoir, °C.
     pub reservoir_c: f64,
 }

@@ -1,0 +1,196 @@
+//! Plans that a cook would once have laughed at, each with what a cook does instead (common practice,
+//! from both sides), and the trouble that is said before a bad plan is offered.
+
+use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::piece::Piece;
+use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::setup::{Doneness, PlanRequest};
+use rstest::rstest;
+
+fn catalogue() -> Catalogue {
+    Catalogue::embedded().unwrap()
+}
+
+/// `piece` is species, cut and thickness in mm; from the fridge at 5 °C.
+fn request(
+    (species, cut, thickness_mm): (&str, &str, f64),
+    method: &str,
+    band: &str,
+) -> PlanRequest {
+    PlanRequest {
+        piece: Piece {
+            species: species.into(),
+            cut: cut.into(),
+            thickness_mm,
+            skin: catalogue().cut(cut).unwrap().can_have_skin,
+            start_c: 5.0,
+            ..Piece::default()
+        },
+        method: method.into(),
+        doneness: Doneness::Band(band.into()),
+        ..PlanRequest::default()
+    }
+}
+
+fn solve(r: &PlanRequest) -> PlanAnswer {
+    plan(&catalogue(), r).unwrap()
+}
+
+/// Minutes in the heat, browning of the better face (1 is golden), and share of the time on the first
+/// side, as cooks have them.
+#[rstest]
+#[case(("hake", "loin", 28.0), "sear", None, "medium", (9.0, 14.0), (0.5, 3.0), Some(0.8))]
+#[case(("plaice", "fillet", 10.0), "saute", None, "just_done", (1.5, 2.5), (0.4, 2.0), Some(0.75))]
+#[case(("sole", "fillet", 12.0), "saute", None, "just_done", (2.0, 3.0), (0.4, 2.0), Some(0.75))]
+#[case(("herring", "whole_round", 30.0), "grill", None, "medium", (11.0, 16.0), (0.15, 3.0), Some(0.5))]
+#[case(("mackerel", "whole_round", 40.0), "grill", None, "medium", (14.0, 20.0), (0.3, 3.0), Some(0.5))]
+#[case(("rainbow_trout", "whole_round", 35.0), "sear", None, "just_done", (11.0, 18.0), (0.5, 4.0), Some(0.5))]
+#[case(("plaice", "chunk", 12.0), "deep_fry", Some("crumb"), "just_done", (2.0, 3.0), (0.5, 1.5), None)]
+#[case(("plaice", "fillet", 12.0), "deep_fry", None, "just_done", (2.0, 3.0), (0.5, 1.5), None)]
+#[case(("cod", "fillet", 30.0), "broil", Some("herb_crust"), "medium", (14.0, 20.0), (0.5, 3.0), None)]
+#[case(("cod", "fillet", 25.0), "parcel", None, "medium", (12.0, 16.0), (0.0, 0.2), None)]
+#[case(("snapper", "whole_round", 45.0), "salt_bake", None, "medium", (28.0, 45.0), (0.0, 0.3), None)]
+fn minutes_and_colour_are_those_of_cooks(
+    #[case] piece: (&str, &str, f64),
+    #[case] method: &str,
+    #[case] coat: Option<&str>,
+    #[case] band: &str,
+    #[case] minutes: (f64, f64),
+    #[case] browning: (f64, f64),
+    #[case] turn_share: Option<f64>,
+) {
+    let asked = PlanRequest { coating: coat.map(str::to_owned), ..request(piece, method, band) };
+    let answer = solve(&asked);
+    let pull_min = answer.pull_s / 60.0;
+    assert!((minutes.0..=minutes.1).contains(&pull_min), "{pull_min:.2} min");
+    let brown = answer.quality.browning;
+    assert!((browning.0..=browning.1).contains(&brown), "browning {brown}");
+    let share = answer.flip_s.map(|turn_s| turn_s / answer.pull_s);
+    assert_eq!(share.is_some(), turn_share.is_some(), "turned at {share:?}");
+    if let (Some(share), Some(wanted)) = (share, turn_share) {
+        assert!((share - wanted).abs() < 0.02, "turned at {share:.2}");
+    }
+    assert_eq!(answer.trouble, None);
+}
+
+/// Common practice: a tuna steak of 25 mm, a few minutes out of the fridge, is seared for some three
+/// minutes in all and sliced at once: a raw middle is wanted.
+#[test]
+fn tuna_is_seared_fast() {
+    let mut r = request(("tuna", "steak", 25.0), "rare_sear", "rare");
+    r.piece.start_c = 10.0;
+    let answer = solve(&r);
+    assert!((150.0..=225.0).contains(&answer.pull_s), "{} s", answer.pull_s);
+    assert!((0.7..4.0).contains(&answer.quality.browning) && answer.rest_s <= 60.0);
+    assert_eq!(answer.trouble, None);
+}
+
+/// Common practice: turned often, but not before it lets go; the window is no second.
+#[test]
+fn turned_often_begins_once_it_lets_go() {
+    let mut r = request(("hake", "loin", 28.0), "sear", "medium");
+    r.school = Some(School::ManyTurns);
+    let answer = solve(&r);
+    assert!(answer.flip_s.unwrap() > answer.quality.release_s.unwrap());
+    assert!(answer.pull_s - answer.look_from_s > 30.0 && answer.window_s.unwrap() > 30.0);
+}
+
+/// Common practice: 20 to 40 min in a bath of 50 to 55 °C, by the thermometer, looked at in its last
+/// third, not from the start.
+#[rstest]
+#[case(50.0, (20.0, 40.0))]
+#[case(52.0, (18.0, 30.0))]
+fn poached_by_the_thermometer(#[case] medium_c: f64, #[case] minutes: (f64, f64)) {
+    let mut r = request(("salmon", "fillet", 25.0), "poach", "medium_rare");
+    r.medium_c = Some(medium_c);
+    let answer = solve(&r);
+    let pull_min = answer.pull_s / 60.0;
+    assert!((minutes.0..=minutes.1).contains(&pull_min), "{pull_min:.1} min");
+    assert!(answer.look_from_s > 0.6 * answer.pull_s, "from {} s", answer.look_from_s);
+    assert!(answer.steps[0].detail.contains("thermometer"), "{}", answer.steps[0].detail);
+    let simmered = solve(&request(("salmon", "fillet", 25.0), "poach", "medium_rare"));
+    assert!(simmered.steps[0].detail.contains("below a simmer"));
+}
+
+/// Common practice: a crust is baked, and coloured in the last two minutes.
+#[test]
+fn crust_is_coloured_last() {
+    let mut r = request(("cod", "fillet", 30.0), "broil", "medium");
+    r.coating = Some("herb_crust".into());
+    let answer = solve(&r);
+    let starts: Vec<f64> = answer.steps.iter().map(|s| s.start_s).collect();
+    assert!((answer.pull_s - starts[1] - 120.0).abs() <= 1.0, "{starts:?}");
+    r.coating = Some("oil".into());
+    assert_eq!(solve(&r).variant.as_deref(), Some("direct"));
+}
+
+/// Common practice: flesh that a crust hides is probed early, and cracked straight from the oven.
+#[test]
+fn hidden_flesh_is_probed_early() {
+    let mut r = request(("snapper", "whole_round", 45.0), "salt_bake", "medium");
+    r.medium_c = Some(175.0);
+    let answer = solve(&r);
+    assert!((15.0..25.0).contains(&(answer.look_from_s / 60.0)), "{} s", answer.look_from_s);
+    assert!(answer.rest_s <= 60.0 && answer.rest_on == "plate");
+    assert!(answer.steps.last().unwrap().detail.contains("Crack the crust"));
+}
+
+/// What is wrong is said first, with a setting near by that is not.
+#[rstest]
+#[case(("cod", "loin", 40.0), "rare_sear", None, None, "scorched")]
+#[case(("cod", "loin", 28.0), "sear", Some(20.0), None, "torn")]
+#[case(("sea_bass", "whole_round", 59.0), "steam", None, None, "dry")]
+#[case(("cod", "fillet", 14.0), "saute", None, Some(160.0), "pale")]
+fn trouble_is_said_with_a_way_out(
+    #[case] piece: (&str, &str, f64),
+    #[case] method: &str,
+    #[case] turn_s: Option<f64>,
+    #[case] medium_c: Option<f64>,
+    #[case] id: &str,
+) {
+    let asked = PlanRequest { turn_s, medium_c, ..request(piece, method, "medium") };
+    let trouble = solve(&asked).trouble.unwrap_or_else(|| panic!("no trouble"));
+    assert_eq!(trouble.id, id, "{}", trouble.sentence);
+    let remedy = trouble.remedy.unwrap_or_else(|| panic!("no way out of {}", trouble.sentence));
+    let same = remedy.method == asked.method;
+    let mended = PlanRequest {
+        medium_c: remedy.medium_c.or(asked.medium_c.filter(|_| same)),
+        school: remedy.school.or(asked.school.filter(|_| same)),
+        variant: remedy.variant.clone().or(asked.variant.clone().filter(|_| same)),
+        coating: asked.coating.clone().filter(|_| same),
+        turn_s: None,
+        method: remedy.method.clone(),
+        ..asked.clone()
+    };
+    let answer = solve(&mended);
+    assert_eq!(answer.trouble, None, "{}", remedy.sentence);
+    assert!((answer.pull_s - remedy.pull_s).abs() < 0.2, "{} {}", answer.pull_s, remedy.pull_s);
+    // While it is dragged only the trouble is told.
+    let dragged = solve(&PlanRequest { brief: Some(true), ..asked });
+    assert!(dragged.trouble.is_some_and(|t| t.id == id && t.remedy.is_none()));
+}
+
+/// Over a spread of kinds, cuts and methods every plan of a method that suits is without trouble, or
+/// says what is wrong and how it is mended.
+#[test]
+fn no_bad_plan_is_offered_silently() {
+    let catalogue = catalogue();
+    let mut bad = Vec::new();
+    for species in catalogue.species.iter().step_by(5) {
+        for usual in &species.cuts {
+            for method in &catalogue.methods {
+                let piece = (species.id.as_str(), usual.cut.as_str(), usual.thickness_mm);
+                let asked = request(piece, &method.id, &species.usual_doneness);
+                let answer = solve(&PlanRequest { brief: Some(true), ..asked.clone() });
+                let label = format!("{} {} {}", method.id, species.id, usual.cut);
+                let quality = &answer.quality;
+                let is_bad = quality.browning > 5.0 || quality.tear_risk.is_some_and(|r| r > 0.5);
+                assert!(!is_bad || answer.trouble.is_some(), "{label} says nothing");
+                if answer.trouble.is_some() {
+                    bad.push(label);
+                }
+            }
+        }
+    }
+    assert!(bad.len() <= 45, "{}: {bad:?}", bad.len());
+}
