@@ -1,6 +1,8 @@
 //! Plans that a cook would once have laughed at, each with what a cook does instead (common practice,
 //! from both sides), and the trouble that is said before a bad plan is offered.
 
+#![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
+
 use cindo_core::catalogue::{Catalogue, School};
 use cindo_core::piece::Piece;
 use cindo_core::plan::{PlanAnswer, plan};
@@ -193,4 +195,38 @@ fn no_bad_plan_is_offered_silently() {
         }
     }
     assert!(bad.len() <= 45, "{}: {bad:?}", bad.len());
+}
+
+/// Cues tell the piece as it is taken off, by how far it is cooked then, not as it will be eaten.
+#[test]
+fn cues_at_the_pull_are_those_of_the_pull() {
+    let out = |r: &PlanRequest| solve(r).steps.last().unwrap().cue.clone();
+    let seared = request(("hake", "loin", 28.0), "sear", "medium");
+    assert!(out(&seared).contains("a little grip and is lukewarm"), "{}", out(&seared));
+    // Eaten at once it has to be done as it comes off.
+    let at_once = PlanRequest { rest_s: Some(0.0), ..seared };
+    assert!(out(&at_once).contains("warm to hot on the lip"), "{}", out(&at_once));
+    let whole = request(("sea_bass", "whole_round", 40.0), "roast", "just_done");
+    assert!(out(&whole).contains("just holds"), "{}", out(&whole));
+    let through = request(("sea_bass", "whole_round", 40.0), "roast", "by_the_book");
+    assert!(out(&through).contains("draws from the bone"), "{}", out(&through));
+}
+
+/// Every caution that matters for safety is a chip of a few words, and none is told twice.
+#[test]
+fn cautions_are_chips() {
+    let answer = solve(&request(("hake", "loin", 28.0), "sear", "medium"));
+    let names: Vec<&str> = answer.safety.chips.iter().map(|c| c.name.as_str()).collect();
+    assert_eq!(names, ["Freeze first: worms", "Below 63\u{a0}°C", "Spits"]);
+    for method in &catalogue().methods {
+        for piece in [("mackerel", "whole_round", 40.0), ("pike", "fillet", 22.0)] {
+            let safety = solve(&request(piece, &method.id, "medium")).safety;
+            let mut names: Vec<&String> = safety.chips.iter().map(|c| &c.name).collect();
+            assert!(names.iter().all(|n| n.split(' ').count() <= 3), "{names:?}");
+            assert!(safety.chips.iter().all(|c| safety.cautions.contains(&c.text)));
+            names.sort();
+            names.dedup();
+            assert_eq!(names.len(), safety.chips.len(), "{}", method.id);
+        }
+    }
 }

@@ -748,6 +748,15 @@ export interface components {
             /** @description What a piece can rest on, the coldest first. */
             supports: components["schemas"]["Support"][];
         };
+        /** @description A caution in a word or two. */
+        Chip: {
+            /** @description The words. */
+            name: string;
+            /** @description Its whole text. */
+            text: string;
+            /** @description The rule that shows it. */
+            when: components["schemas"]["Rule"];
+        };
         /** @description A coat between fish and heat. */
         Coating: {
             /**
@@ -769,6 +778,8 @@ export interface components {
             id: string;
             /** @description Name in a sentence, such as "floured". */
             name: string;
+            /** @description How it is opened where it does not stay on. */
+            opens?: string | null;
             /** @description Why it has these figures; common practice or modelling choice unless it says otherwise. */
             reason: string;
             /**
@@ -791,6 +802,12 @@ export interface components {
              * @description Thickness, mm.
              */
             thickness_mm: number;
+            /**
+             * Format: double
+             * @description How far its loose tips stand out, as a share of the way from its outer face to the temperature of
+             *     what touches it, 0 to 1: they brown first.
+             */
+            tips?: number;
             /**
              * Format: double
              * @description Share of a free wet surface that it leaves, 0 to 1.
@@ -1464,6 +1481,8 @@ export interface components {
              * @description Holds below this temperature, °C; the last one has none.
              */
             below_c?: number | null;
+            /** @description How to keep it there, where the step says so. */
+            keep?: string | null;
             /** @description Where the knob stands. */
             knob: string;
             /** @description What the fat, oven, liquid or fire looks like. */
@@ -1841,6 +1860,8 @@ export interface components {
              * @description Lower edge of the target band, °C.
              */
             target_from_c: number;
+            /** @description What it looks like inside when it is eaten as the target has it. */
+            target_look: string;
             /** @description Name of the target. */
             target_name: string;
             /**
@@ -1848,6 +1869,7 @@ export interface components {
              * @description Upper edge, °C.
              */
             target_to_c?: number | null;
+            trouble?: components["schemas"]["Trouble"] | null;
             /** @description Every turn, s. */
             turns_s: number[];
             /** @description Id of the method's variation. */
@@ -2130,6 +2152,36 @@ export interface components {
             /** @description Id of the side taken. */
             taken: string;
         };
+        /**
+         * @description A setting without the trouble. What is null stays as it was asked, but of another method it is as
+         *     usual.
+         */
+        Remedy: {
+            /**
+             * Format: double
+             * @description Temperature of the medium, °C.
+             */
+            medium_c?: number | null;
+            /** @description Id of the method. */
+            method: string;
+            /** @description What to change, short enough for a button. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its pull, s.
+             */
+            pull_s: number;
+            school?: components["schemas"]["School"] | null;
+            /** @description As a sentence. */
+            sentence: string;
+            /** @description Variation. */
+            variant?: string | null;
+        };
+        /**
+         * @description When a caution applies.
+         * @enum {string}
+         */
+        Rule: "mercury_at_risk" | "ciguatera_at_risk" | "freshwater_undercooked" | "cook_through" | "parasites" | "parasites_exempt_farmed" | "parasites_exempt_tuna" | "below_book" | "not_listeria" | "band_unusual" | "histamine" | "tempered" | "scorch" | "thin_oil_film" | "deep_oil" | "steam_burn" | "fire" | "bones" | "stuffed" | "minced" | "sugar_flares" | "smoke_point" | "overfull" | "spatter" | "parcel_steam" | "charcoal_indoors" | "at_risk" | "always";
         /** @description One cell of the ladder. */
         Rung: {
             /**
@@ -2157,6 +2209,8 @@ export interface components {
         Safety: {
             /** @description What to tell the cook, most serious first. */
             cautions: string[];
+            /** @description Those that matter for safety, in a word or two. */
+            chips: components["schemas"]["Chip"][];
             /**
              * Format: double
              * @description Lethality in the worst place, minutes at 70 °C, z 7.5 K.
@@ -2385,8 +2439,13 @@ export interface components {
             knob: string;
             /** @description What the fat, oven, liquid or fire looks like. */
             look: string;
-            /** @description What gives the heat. */
+            /** @description What has to be hot as the fish goes in. */
             medium: string;
+            /**
+             * Format: double
+             * @description How hot, °C.
+             */
+            medium_c: number;
             /** @description Why this temperature. */
             reason: string;
             /**
@@ -2748,6 +2807,14 @@ export interface components {
             piece: components["schemas"]["Piece"];
             /** @description How. */
             thaw: components["schemas"]["Thaw"];
+        };
+        /** @description What is wrong with a plan. */
+        Trouble: {
+            /** @description Which: `scorched`, `torn`, `raw`, `dry` or `pale`. */
+            id: string;
+            remedy?: components["schemas"]["Remedy"] | null;
+            /** @description As a sentence. */
+            sentence: string;
         };
         /** @description A card that is in the file and does not read back; nothing of it is deleted. */
         UnreadableCard: {

@@ -17,11 +17,13 @@ export function Shell() {
   const { search } = useLocation();
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1440px] flex-col">
-      <header className="print:hidden flex flex-wrap items-center gap-1 border-base-300 border-b px-4 max-sm:pt-1 sm:px-7">
-        <span className="mr-1 font-bold sm:mr-4 font-display text-2xl tracking-tight">Cindo</span>
+      <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-2 sm:px-7">
+        <span className="mr-4 font-bold font-display text-2xl tracking-tight max-sm:hidden">
+          Cindo
+        </span>
         <nav
           aria-label="Screens"
-          className="flex self-stretch max-sm:order-last max-sm:w-full max-sm:justify-between"
+          className="flex self-stretch max-sm:flex-1 max-sm:justify-between"
         >
           {LINKS.map(({ to, label }) => (
             <NavLink
@@ -30,7 +32,7 @@ export function Shell() {
               to={{ pathname: to, search }}
               end
               className={({ isActive }) =>
-                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-1.5 text-base sm:min-h-13 sm:px-3 ${
+                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-1.5 sm:min-h-13 sm:px-3 ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"
                 }`
               }

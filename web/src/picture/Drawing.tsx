@@ -9,6 +9,7 @@ import { CutLabels } from "./CutLabels";
 import { HeatSource } from "./HeatSource";
 import type { Layout } from "./layout";
 import { Marks } from "./Marks";
+import { StripDetails } from "./StripDetails";
 import { type Strip, sampleAt } from "./strip";
 
 interface Props {
@@ -40,6 +41,7 @@ export const Drawing = memo(function Drawing(props: Props) {
   const sample = sampleAt(flesh, moment);
   const core = plan.series.core_c[sample] ?? 0;
   const isWide = layout.width > 600;
+  const bone = section?.backbone_mm?.[1];
   return (
     <svg
       className="absolute inset-0"
@@ -98,6 +100,16 @@ export const Drawing = memo(function Drawing(props: Props) {
         medium={medium}
         units={preferences}
         isWide={isWide}
+      />
+      <StripDetails
+        plan={plan}
+        layout={layout}
+        x={x}
+        family={family}
+        skin={skin}
+        isWhole={isWhole}
+        bone={bone === undefined ? null : bone / thicknessMm}
+        isFromAbove={isHeatFromAbove}
       />
       <Marks plan={plan} layout={layout} x={x} isWide={isWide} />
       <line

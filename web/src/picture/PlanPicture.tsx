@@ -14,12 +14,13 @@ import { lengthIn } from "@/lib/units";
 import { useNowAndThen } from "@/lib/useNowAndThen";
 import { legend } from "./colours";
 import { Drawing } from "./Drawing";
+import { Flank } from "./Flank";
 import { type Grip, type Live, type Parts, timeScale, useFollow } from "./follow";
 import { chooseScale, layOut } from "./layout";
 import { type Mark, MarkHandles } from "./MarkHandles";
 import { NumbersTable } from "./NumbersTable";
 import { paintCut, paintStrip } from "./paint";
-import { paintSection, pictureAt } from "./section";
+import { paintSection } from "./section";
 import { makeStrip, planReel } from "./strip";
 import { ThicknessHandle } from "./ThicknessHandle";
 import { useWidth } from "./useWidth";
@@ -125,19 +126,8 @@ export function PlanPicture(props: Props) {
   const shown = isDragging ? drawn.moment : moment;
   const length = lengthIn(preferences);
   const isWide = width > 600;
-  const seen = section?.side_opaque_share[pictureAt(section, moment)];
-  const middle = section?.middle_opaque_share[pictureAt(section, moment)];
-  const percent = (share: number) => `${Math.round(share * 100)} %`;
   const colours = (
-    <ul
-      aria-label="Colours"
-      className={
-        isWide
-          ? "absolute left-0 grid grid-cols-2 gap-x-4 gap-y-0.5 text-sm"
-          : "flex flex-wrap gap-x-3 text-sm"
-      }
-      style={isWide ? { top: layout.chart.y + 2, width: layout.strip.x - 60 } : undefined}
-    >
+    <ul aria-label="Colours" className="flex flex-wrap gap-x-3 text-sm">
       {legend(flesh.aimC).map(({ state, css }) => (
         <li key={state} className="flex items-center gap-1">
           <span
@@ -149,6 +139,10 @@ export function PlanPicture(props: Props) {
         </li>
       ))}
     </ul>
+  );
+  // What is sealed in, or stays in its skin all round, shows nothing on its side.
+  const flank = section && !isWhole && family !== "oven" && !isDragging && (
+    <Flank plan={plan} section={section} thicknessMm={thicknessMm} widthMm={widthMm} skin={skin} />
   );
   return (
     <div>
@@ -200,7 +194,14 @@ export function PlanPicture(props: Props) {
                 if (event.pointerType === "mouse" || event.buttons > 0) follow(event.clientX);
               }}
             />
-            {isWide && colours}
+            {isWide && (
+              <div
+                className="absolute left-0"
+                style={{ top: layout.chart.y - 6, width: layout.strip.x - 44 }}
+              >
+                {flank}
+              </div>
+            )}
             <MarkHandles
               handles={parts}
               plan={stand.plan}
@@ -254,13 +255,8 @@ export function PlanPicture(props: Props) {
             onMoment(Number(event.target.value));
           }}
         />
-        {!isWide && colours}
-        {seen != null && middle != null && family !== "oven" && (
-          <p className="text-sm">
-            At {clock(moment)} the side is opaque to <b>{percent(seen)}</b> of its height; inside,{" "}
-            <b>{percent(middle)}</b> is set.
-          </p>
-        )}
+        {colours}
+        {!isWide && flank}
         <NumbersTable plan={drawn.plan} units={preferences} />
       </div>
     </div>

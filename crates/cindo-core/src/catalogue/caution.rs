@@ -1,9 +1,10 @@
 //! Cautions, and the name of the rule that shows each.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
 /// When a caution applies.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 #[expect(missing_docs, reason = "named after the cautions in data/cautions.toml")]
 pub enum Rule {
@@ -45,6 +46,9 @@ pub struct Caution {
     pub when: Rule,
     /// What to say.
     pub text: String,
+    /// The same in a word or two, where it matters for safety.
+    #[serde(default)]
+    pub chip: Option<String>,
     /// Where it comes from, if not common practice.
     #[serde(default)]
     pub source: Option<String>,

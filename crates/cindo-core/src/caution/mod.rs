@@ -7,7 +7,7 @@ pub use watch::{Verdict, Watch};
 use serde::Serialize;
 
 use crate::catalogue::{
-    Catalogue, Coating, Cut, Family, Fill, Liquid, Method, Oil, Origin, Rule, Species,
+    Catalogue, Caution, Coating, Cut, Family, Fill, Liquid, Method, Oil, Origin, Rule, Species,
 };
 use crate::piece::STOOD_ABOUT_C;
 use crate::say::{CELSIUS, fill, percent};
@@ -35,6 +35,20 @@ pub struct Safety {
     pub parasites_killed: bool,
     /// What to tell the cook, most serious first.
     pub cautions: Vec<String>,
+    /// Those that matter for safety, in a word or two.
+    pub chips: Vec<Chip>,
+}
+
+/// A caution in a word or two.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Chip {
+    /// The rule that shows it.
+    pub when: Rule,
+    /// The words.
+    pub name: String,
+    /// Its whole text.
+    pub text: String,
 }
 
 #[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
@@ -145,6 +159,21 @@ impl Circumstances<'_> {
 pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safety {
     let verdict = circumstances.verdict;
     let limit = Limit::of(circumstances.cut, circumstances.stuffed);
+    let called: Vec<(&Caution, String)> = catalogue
+        .cautions
+        .iter()
+        .filter(|caution| circumstances.call_for(caution.when))
+        .map(|caution| (caution, circumstances.fill_in(&caution.text)))
+        .collect();
+    let mut chips: Vec<Chip> = Vec::new();
+    for (caution, text) in &called {
+        // What two cautions say alike is one chip.
+        if let Some(name) = &caution.chip
+            && chips.iter().all(|chip| chip.name != *name)
+        {
+            chips.push(Chip { when: caution.when, name: name.clone(), text: text.clone() });
+        }
+    }
     Safety {
         reaches_63c_15s: verdict.reaches_63c_15s,
         limit_c: limit.core_c,
@@ -153,11 +182,7 @@ pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safet
         f70_min: verdict.f70_min,
         listeria_6_log: verdict.f70_min >= LISTERIA_6_LOG_MIN,
         parasites_killed: verdict.parasites_killed,
-        cautions: catalogue
-            .cautions
-            .iter()
-            .filter(|caution| circumstances.call_for(caution.when))
-            .map(|caution| circumstances.fill_in(&caution.text))
-            .collect(),
+        cautions: called.into_iter().map(|(_, text)| text).collect(),
+        chips,
     }
 }

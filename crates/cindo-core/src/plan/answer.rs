@@ -106,6 +106,8 @@ pub struct PlanAnswer {
     pub spread_s: f64,
     /// Name of the target.
     pub target_name: String,
+    /// What it looks like inside when it is eaten as the target has it.
+    pub target_look: String,
     /// Lower edge of the target band, °C.
     pub target_from_c: f64,
     /// Upper edge, °C.
@@ -351,7 +353,7 @@ fn assemble(
         },
         pull_s: tenth(pull_s),
         rest_s,
-        look: target.look.clone(),
+        core_at_pull_c: ending.core_at_pull_c,
         side_opaque,
     };
     let mut steps = steps(setup, &trial.programme, &times);
@@ -384,6 +386,7 @@ fn assemble(
         latest_s: tenth((centre_s + SPREADS * margins.spread_s).min(far_edge).max(centre_s)),
         spread_s: tenth(margins.spread_s),
         target_name: target.name.clone(),
+        target_look: target.look.clone(),
         target_from_c: target.from_c,
         target_to_c: target.to_c,
         target_aim_c: target.aim_c,

@@ -34,8 +34,8 @@ pub(super) struct Times {
     pub pull_s: f64,
     /// Rest after that, s.
     pub rest_s: f64,
-    /// Look of the doneness.
-    pub look: String,
+    /// Core as it is taken off, °C.
+    pub core_at_pull_c: f64,
     /// Share of its height that the side shows opaque at the first turn, 0 to 1.
     pub side_opaque: Option<f64>,
 }
@@ -108,8 +108,39 @@ fn rest_step(setup: &Setup<'_>, times: &Times) -> Step {
         title: if stands && opens.is_none() { "Out, and rest" } else { "Out, and serve" }
             .to_owned(),
         detail: detail.to_owned(),
-        cue: format!("When eaten, inside: {}.", times.look),
+        cue: pull_cue(setup, times.core_at_pull_c),
     }
+}
+
+/// What a skewer meets as it is taken off, and how warm it is on the lip, by the core, °C (common
+/// practice: cool, warm and hot on the lip).
+const SKEWER: [(f64, &str); 6] = [
+    (33.0, "A thin skewer meets grip in the middle and is cool on the lip"),
+    (39.0, "A thin skewer meets some grip in the middle and is barely warm on the lip"),
+    (46.0, "A thin skewer slides in with a little grip and is lukewarm on the lip"),
+    (52.0, "A thin skewer slides through and is warm on the lip"),
+    (58.0, "A thin skewer meets nothing and is warm to hot on the lip"),
+    (f64::INFINITY, "A thin skewer meets nothing and is hot on the lip"),
+];
+
+/// And what a knife meets behind the spine of what is cooked on its bones (common practice).
+const SPINE: [(f64, &str); 4] = [
+    (46.0, "A knife behind the spine meets flesh that clings, pink at the bone"),
+    (54.5, "A knife behind the spine just holds"),
+    (60.0, "A knife behind the spine comes free with a nudge"),
+    (f64::INFINITY, "The flesh draws from the bone by itself"),
+];
+
+/// What tells that it is time to take it off, as it is then and not as it will be eaten.
+fn pull_cue(setup: &Setup<'_>, core_c: f64) -> String {
+    let said = |table: &[(f64, &'static str)]| {
+        table.iter().find(|(below_c, _)| core_c < *below_c).map_or("", |(_, words)| words)
+    };
+    if setup.is_hidden() {
+        return format!("The probe says {core_c:.0}{CELSIUS}, through the crust.");
+    }
+    let words = if setup.cut.on_the_bone { said(&SPINE) } else { said(&SKEWER) };
+    format!("{words}.")
 }
 
 fn fill_in(setup: &Setup<'_>, text: &str, times: &Times, set_c: f64) -> String {
@@ -171,7 +202,7 @@ mod tests {
                         schedule: programme.schedule(500.0),
                         pull_s: 500.0,
                         rest_s: 120.0,
-                        look: "pearly".to_owned(),
+                        core_at_pull_c: 44.0,
                         side_opaque: Some(0.5),
                     };
                     let steps = steps(setup, &programme, &times);

@@ -73,32 +73,29 @@ function notes(species: Species): (readonly [string, string])[] {
   if (species.origin === "wild_sea") {
     list.push([
       "Parasites",
-      "Served below 60\u00a0°C for 1 minute it must have been frozen: −20\u00a0°C through and through for 7 days (Food Code 3-402.11; EU 853/2004; from memory).",
+      "Served below 60\u00a0°C for 1 minute it must have been frozen: −20\u00a0°C through and through for 7 days (Food Code 3-402.11; EU 853/2004).",
     ]);
   } else if (species.origin === "wild_fresh") {
-    list.push(["Parasites", "From fresh water: never undercooked (EU 853/2004; from memory)."]);
+    list.push(["Parasites", "From fresh water: never undercooked (EU 853/2004)."]);
   } else {
     list.push([
       "Parasites",
-      "Usually exempt from freezing; ask the supplier (Food Code 3-402.11(B); from memory).",
+      "Usually exempt from freezing; ask the supplier (Food Code 3-402.11(B)).",
     ]);
   }
   if (species.histamine) {
     list.push([
       "Histamine",
-      "Makes it when kept warm, and cooking does not remove it: never on the bench (FDA Hazards guidance, chapter 7; from memory).",
+      "Makes it when kept warm, and cooking does not remove it: never on the bench (FDA Hazards guidance, chapter 7).",
     ]);
   }
   if (species.mercury) {
-    list.push([
-      "Mercury",
-      "Not for guests at risk at all (FDA and EPA advice about eating fish; from memory).",
-    ]);
+    list.push(["Mercury", "Not for guests at risk at all (FDA and EPA advice about eating fish)."]);
   }
   if (species.ciguatera) {
     list.push([
       "Ciguatera",
-      "Large ones can carry it, and no cooking removes it: not for guests at risk (FDA Hazards guidance, chapter 6; from memory).",
+      "Large ones can carry it, and no cooking removes it: not for guests at risk (FDA Hazards guidance, chapter 6).",
     ]);
   }
   if (!species.mercury && !species.ciguatera) {

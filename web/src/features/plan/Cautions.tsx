@@ -4,6 +4,7 @@ import type { Plan } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import type { PlanDraft } from "@/lib/address";
 import { localise } from "@/lib/units";
+import { Popover } from "@/ui/Popover";
 
 interface Props {
   plan: Plan;
@@ -11,85 +12,127 @@ interface Props {
   onChange: (draft: PlanDraft) => void;
 }
 
-/** Cautions with their ways out. */
+const CHIP =
+  "btn h-auto min-h-11 border-warning-content/30 bg-warning px-2 py-1 font-bold text-sm text-warning-content sm:min-h-9";
+const PANEL = "open:grid w-96 gap-2";
+
+/** Cautions in a word or two, each opening to its whole text and its way out. */
 export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props) {
-  const { preferences, change } = usePreferences();
+  const { preferences } = usePreferences();
   const { safety } = plan;
-  const frozen = draft.piece.frozen_for_parasites ?? false;
   return (
     <section
-      aria-labelledby="cautions"
-      className="print:hidden rounded-box bg-warning p-4 text-warning-content max-lg:order-4"
+      aria-label="Before you serve it"
+      className="flex flex-wrap gap-1.5 max-lg:order-1 print:hidden"
     >
-      <h2 id="cautions" className="mb-1 flex items-center gap-2 font-bold">
-        <ShieldAlert aria-hidden className="size-5" />
-        Before you serve it
-      </h2>
-      <ul className="grid list-disc gap-1.5 pl-5 text-sm">
-        {safety.cautions.map((caution) => (
-          <li key={caution}>{localise(caution, preferences)}</li>
-        ))}
-      </ul>
-      <dl className="mt-3 grid gap-1 border-current/30 border-t pt-2 text-sm">
-        <Fact
-          name={localise(
-            `${safety.limit_c}\u00a0°C for ${safety.limit_hold_s} s in the coldest place`,
-            preferences,
+      {safety.chips.map((chip) => (
+        <Popover
+          key={chip.name}
+          align="end"
+          button={localise(chip.name, preferences)}
+          buttonClass={CHIP}
+          panelClass={PANEL}
+        >
+          <p>{localise(chip.text, preferences)}</p>
+          {(chip.when === "parasites" || chip.when === "freshwater_undercooked") && (
+            <Frozen draft={draft} onChange={onChange} />
           )}
-          isMet={safety.reaches_limit}
-        />
-        <Fact
-          name={localise(
-            `A millionth of the Listeria left, ${safety.f70_min.toFixed(1)} of 2.0 min at 70\u00a0°C`,
-            preferences,
+          {chip.when !== "parasites_exempt_farmed" && UNDER.includes(chip.when) && (
+            <ByTheBook plan={plan} draft={draft} onChange={onChange} />
           )}
-          isMet={safety.listeria_6_log}
-        />
-      </dl>
-      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <label className="flex min-h-11 cursor-pointer items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm border-current"
-            checked={preferences.atRisk}
-            onChange={(event) => {
-              change({ atRisk: event.target.checked });
-            }}
+        </Popover>
+      ))}
+      <Popover
+        align="end"
+        button={
+          <>
+            <ShieldAlert aria-hidden className="size-4" />
+            All
+          </>
+        }
+        label="All cautions"
+        buttonClass={CHIP.replace("font-bold", "font-normal")}
+        panelClass={PANEL}
+      >
+        <ul className="grid list-disc gap-1.5 pl-5 text-sm">
+          {safety.cautions.map((caution) => (
+            <li key={caution}>{localise(caution, preferences)}</li>
+          ))}
+        </ul>
+        <dl className="grid gap-1 border-base-300 border-t pt-2 text-sm">
+          <Fact
+            name={localise(
+              `${safety.limit_c}\u00a0°C for ${safety.limit_hold_s} s in the coldest place`,
+              preferences,
+            )}
+            isMet={safety.reaches_limit}
           />
-          Guests at risk eat it
-        </label>
-        {!safety.reaches_limit && draft.doneness !== "by_the_book" && (
-          <button
-            type="button"
-            className="min-h-11 cursor-pointer font-bold underline"
-            onClick={() => {
-              onChange({ ...draft, doneness: "by_the_book" });
-            }}
-          >
-            Cook it by the book
-          </button>
+          <Fact name="Safe to chill and keep" isMet={safety.listeria_6_log} />
+        </dl>
+        <AtRisk />
+        <ByTheBook plan={plan} draft={draft} onChange={onChange} />
+        {(!safety.parasites_killed || draft.piece.frozen_for_parasites === true) && (
+          <Frozen draft={draft} onChange={onChange} />
         )}
-        {(!safety.parasites_killed || frozen) && (
-          <label className="flex min-h-11 cursor-pointer items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm border-current"
-              checked={frozen}
-              onChange={(event) => {
-                const { frozen_for_parasites: _old, ...piece } = draft.piece;
-                onChange({
-                  ...draft,
-                  piece: event.target.checked ? { ...piece, frozen_for_parasites: true } : piece,
-                });
-              }}
-            />
-            It was frozen for parasites
-          </label>
-        )}
-      </div>
+      </Popover>
     </section>
   );
 });
+
+/** Cautions that cooking by the book would answer. */
+const UNDER = ["parasites", "freshwater_undercooked", "below_book", "stuffed", "minced"];
+
+function AtRisk() {
+  const { preferences, change } = usePreferences();
+  return (
+    <label className="flex min-h-11 cursor-pointer items-center gap-2">
+      <input
+        type="checkbox"
+        className="checkbox checkbox-sm"
+        checked={preferences.atRisk}
+        onChange={(event) => {
+          change({ atRisk: event.target.checked });
+        }}
+      />
+      Guests at risk eat it
+    </label>
+  );
+}
+
+function ByTheBook({ plan, draft, onChange }: Props) {
+  if (plan.safety.reaches_limit || draft.doneness === "by_the_book") return null;
+  return (
+    <button
+      type="button"
+      className="min-h-11 cursor-pointer text-left font-bold underline"
+      onClick={() => {
+        onChange({ ...draft, doneness: "by_the_book" });
+      }}
+    >
+      Cook it by the book
+    </button>
+  );
+}
+
+function Frozen({ draft, onChange }: Omit<Props, "plan">) {
+  return (
+    <label className="flex min-h-11 cursor-pointer items-center gap-2">
+      <input
+        type="checkbox"
+        className="checkbox checkbox-sm"
+        checked={draft.piece.frozen_for_parasites ?? false}
+        onChange={(event) => {
+          const { frozen_for_parasites: _old, ...piece } = draft.piece;
+          onChange({
+            ...draft,
+            piece: event.target.checked ? { ...piece, frozen_for_parasites: true } : piece,
+          });
+        }}
+      />
+      It was frozen for parasites
+    </label>
+  );
+}
 
 /** One safety standard; each stands on its own. */
 function Fact({ name, isMet }: { name: string; isMet: boolean }) {

@@ -86,3 +86,38 @@ export function Gentler({ plan, draft, onChange }: Props) {
     </p>
   );
 }
+
+/** What is wrong with a plan, before anything else of it, and the nearest setting that is right. */
+export function Trouble({ plan, draft, onChange }: Props) {
+  const { preferences } = usePreferences();
+  const { trouble } = plan;
+  if (!trouble) return null;
+  const { remedy } = trouble;
+  return (
+    <div
+      role="status"
+      className="mt-2 rounded-box border-2 border-error px-3 py-1.5 text-sm print:border"
+    >
+      <p className="font-bold">{localise(trouble.sentence, preferences)}</p>
+      {remedy && (
+        <button
+          type="button"
+          className="min-h-11 cursor-pointer text-left underline print:hidden"
+          onClick={() => {
+            const base = withoutOwnTimes(
+              remedy.method === draft.method ? draft : withMethod(draft, remedy.method),
+            );
+            onChange({
+              ...base,
+              ...(remedy.medium_c == null ? {} : { medium_c: remedy.medium_c }),
+              ...(remedy.school == null ? {} : { school: remedy.school }),
+              ...(remedy.variant == null ? {} : { variant: remedy.variant }),
+            });
+          }}
+        >
+          {localise(remedy.sentence, preferences)}
+        </button>
+      )}
+    </div>
+  );
+}

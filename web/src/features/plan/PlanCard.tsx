@@ -1,31 +1,34 @@
 import { Bookmark, Link2, Printer, Rows4 } from "lucide-react";
-import { memo } from "react";
+import { memo, type ReactNode } from "react";
 import { Link, useLocation } from "react-router";
 import type { Method, Plan } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
-import { clock, spoken } from "@/lib/time";
+import { clock } from "@/lib/time";
 import { format, localise, temperatureIn } from "@/lib/units";
+import { Ribbon } from "@/picture/Ribbon";
 import { toast } from "@/ui/toast";
 
 interface Props {
   plan: Plan;
   method: Method;
-  skin: boolean;
   title: string;
   isStale: boolean;
-  onKeep: () => void;
+  /** Time under the cursor, s; at "out" when null. */
+  moment: number | null;
+  onMoment: (seconds: number) => void;
+  /** What stands between the knob and the list. */
+  children?: ReactNode;
 }
 
-/** What a hand needs at the stove. */
+/** What a hand needs at the stove: the knob, then one list in clock order, each moment with its cue. */
 export const PlanCard = memo(function PlanCard(props: Props) {
-  const { plan, method, skin, title, isStale, onKeep } = props;
+  const { plan, method, title, isStale, moment, onMoment } = props;
   const { preferences } = usePreferences();
-  const { search } = useLocation();
   const temperature = temperatureIn(preferences);
   const degrees = (celsius: number) => format(temperature, celsius);
   const { setting } = plan;
-  const flip = plan.flip_s;
-  const firstSide = flip == null ? null : skin ? "skin" : "first side";
+  const moments = momentsOf(plan, degrees);
+  const now = moments.findLast((m) => m.at <= (moment ?? plan.pull_s) + 0.5);
   return (
     <section
       aria-label="Card"
@@ -33,51 +36,58 @@ export const PlanCard = memo(function PlanCard(props: Props) {
         isStale ? "opacity-50" : ""
       }`}
     >
-      <div className="card-body gap-0 p-5">
+      <div className="card-body gap-0 px-3 py-2.5 sm:px-4">
         <h2 className="hidden font-bold font-display text-2xl print:block">{title}</h2>
-        <p className="text-sm">{setting.medium}</p>
-        <p className="font-bold font-display text-[1.9rem] leading-tight">{setting.knob}</p>
-        <p>
-          <span className="font-bold">{degrees(plan.medium_c)}</span>
-          {" · "}
+        <p className="leading-snug">
+          <span className="font-bold font-display text-[1.6rem]">{setting.knob}</span>{" "}
+          <span className="whitespace-nowrap font-bold">
+            {setting.medium.toLowerCase()} {degrees(setting.medium_c)}
+          </span>
+          {": "}
           {setting.look}
         </p>
-        <ol className="mt-2 divide-y divide-base-300 border-base-300 border-y">
-          <Moment at={0} what={firstSide === null ? "In" : `In, ${firstSide} down`} />
-          {setting.turn_down_s != null && setting.turn_down_c != null && (
-            <Moment
-              at={setting.turn_down_s}
-              what={`Heat down to ${setting.turn_down_knob ?? "lower"}`}
-              note={degrees(setting.turn_down_c)}
-            />
-          )}
-          {flip != null && (
-            <Moment
-              at={flip}
-              what={plan.turns_s.length > 1 ? "Turn, then every half minute" : "Turn"}
-              note={
-                plan.side_opaque_share == null
-                  ? undefined
-                  : `side opaque to ${Math.round(plan.side_opaque_share * 10)} tenths`
-              }
-            />
-          )}
-          <Moment
-            at={plan.look_from_s}
-            what="Look from here"
-            note={`out by ${clock(plan.latest_s)}`}
-          />
-          <Moment at={plan.pull_s} what="Out" note={`core ${degrees(plan.core_at_pull_c)}`} isBig />
-          <Moment
-            at={plan.pull_s + plan.rest_s}
-            what="Eat"
-            note={`core ${degrees(plan.core_served_c)}`}
-          />
+        {props.children}
+        <Ribbon plan={plan} />
+        <ol className="divide-y divide-base-300 border-base-300 border-y">
+          {moments.map((m) => (
+            <li key={`${m.at} ${m.what}`}>
+              <button
+                type="button"
+                aria-current={m === now ? "step" : undefined}
+                className={`flex w-full cursor-pointer items-baseline gap-3 py-1 text-left hover:bg-base-200 ${
+                  m === now ? "shadow-[-4px_0_0_0_var(--color-accent)]" : ""
+                }`}
+                onClick={() => {
+                  onMoment(m.at);
+                }}
+              >
+                <span
+                  className={`w-[4.7rem] shrink-0 text-right font-bold tabular-nums ${
+                    m.isBig ? "font-display text-[1.75rem] text-secondary leading-none" : "text-lg"
+                  }`}
+                >
+                  {clock(m.at)}
+                </span>
+                <span className="min-w-0 leading-snug">
+                  <b className={m.isBig ? "text-lg" : ""}>{m.what}</b>
+                  {m.note && <span className="text-sm"> · {m.note}</span>}
+                  <span className="block text-[0.8rem] italic sm:text-sm">
+                    {localise(m.cue, preferences)}
+                  </span>
+                  {m === now && moment !== null && m.detail && (
+                    <span className="block text-sm print:hidden">
+                      {localise(m.detail, preferences)}
+                    </span>
+                  )}
+                </span>
+              </button>
+            </li>
+          ))}
         </ol>
-        <p className="mt-2 text-sm">
+        <p className="mt-1 text-[0.8rem]">
           {plan.core_peak_c > plan.core_served_c + 0.7 && (
             <>
-              Left longer: {degrees(plan.core_peak_c)} after {spoken(plan.peak_s)}.{" "}
+              Left longer: {degrees(plan.core_peak_c)} after {clock(plan.peak_s)}.{" "}
             </>
           )}
           {plan.window_s != null && plan.window_from_s != null && (
@@ -86,43 +96,13 @@ export const PlanCard = memo(function PlanCard(props: Props) {
             </>
           )}
         </p>
-        <div className="mt-3 grid grid-cols-2 gap-2 print:hidden">
-          <button type="button" className="btn btn-primary min-h-11" onClick={onKeep}>
-            <Bookmark aria-hidden className="size-4" />
-            Keep
-          </button>
-          <Link to={{ pathname: "/ladder", search }} className="btn min-h-11">
-            <Rows4 aria-hidden className="size-4" />
-            Ladder
-          </Link>
-          <button
-            type="button"
-            className="btn min-h-11"
-            onClick={() => {
-              void copyLink();
-            }}
-          >
-            <Link2 aria-hidden className="size-4" />
-            Copy link
-          </button>
-          <button
-            type="button"
-            className="btn min-h-11"
-            onClick={() => {
-              window.print();
-            }}
-          >
-            <Printer aria-hidden className="size-4" />
-            Print
-          </button>
-        </div>
         <ol className="mt-4 hidden gap-2 print:grid">
           {plan.steps.map((step) => (
             <li key={step.action + clock(step.start_s)}>
               <b>
                 {clock(step.start_s)} {step.title}.
               </b>{" "}
-              {localise(step.detail, preferences)} <i>{localise(step.cue, preferences)}</i>
+              {localise(step.detail, preferences)}
             </li>
           ))}
         </ol>
@@ -139,6 +119,95 @@ export const PlanCard = memo(function PlanCard(props: Props) {
   );
 });
 
+/** What else can be done with a plan. */
+export function Tools({ onKeep }: { onKeep: () => void }) {
+  const { search } = useLocation();
+  return (
+    <div className="grid grid-cols-4 gap-1 max-lg:order-1 print:hidden">
+      <button type="button" className={`${TOOL} btn-primary`} onClick={onKeep}>
+        <Bookmark aria-hidden className="size-4" />
+        Keep
+      </button>
+      <Link to={{ pathname: "/ladder", search }} className={TOOL}>
+        <Rows4 aria-hidden className="size-4" />
+        Ladder
+      </Link>
+      <button
+        type="button"
+        className={TOOL}
+        onClick={() => {
+          void copyLink();
+        }}
+      >
+        <Link2 aria-hidden className="size-4" />
+        Copy link
+      </button>
+      <button
+        type="button"
+        className={TOOL}
+        onClick={() => {
+          window.print();
+        }}
+      >
+        <Printer aria-hidden className="size-4" />
+        Print
+      </button>
+    </div>
+  );
+}
+
+const TOOL = "btn h-auto min-h-11 flex-col gap-0.5 px-1 py-1 font-normal text-xs";
+
+/** A moment of the list: the clock, what the hand does, how it tells, and how it is done. */
+interface Moment {
+  at: number;
+  what: string;
+  cue: string;
+  note?: string;
+  detail?: string;
+  isBig?: boolean;
+}
+
+/** Steps so near to the one before are one movement of the hand, s. */
+const ONE_MOVE_S = 20;
+
+/** The steps with what lies between them: from when to look, out, and when it is eaten. */
+function momentsOf(plan: Plan, degrees: (celsius: number) => string): Moment[] {
+  const list: Moment[] = [];
+  for (const step of plan.steps.slice(0, -1)) {
+    const last = list[list.length - 1];
+    if (last && step.start_s - last.at < ONE_MOVE_S) {
+      last.detail = `${last.detail ?? ""} ${step.title}. ${step.detail} ${step.cue}`;
+    } else {
+      list.push({ at: step.start_s, what: step.title, cue: step.cue, detail: step.detail });
+    }
+  }
+  list.push({
+    at: plan.look_from_s,
+    what: "Look from here",
+    cue: "",
+    note: `out by ${clock(plan.latest_s)}`,
+  });
+  // To the same stroke of the clock the hand moves first.
+  list.sort((a, b) => (clock(a.at) === clock(b.at) ? 0 : a.at - b.at));
+  const out = plan.steps[plan.steps.length - 1];
+  list.push({
+    at: plan.pull_s,
+    what: "Out",
+    note: `core ${degrees(plan.core_at_pull_c)}`,
+    cue: out?.cue ?? "",
+    detail: out?.detail ?? "",
+    isBig: true,
+  });
+  list.push({
+    at: plan.pull_s + plan.rest_s,
+    what: "Eat",
+    note: `core ${degrees(plan.core_served_c)}`,
+    cue: `Inside: ${plan.target_look}.`,
+  });
+  return list;
+}
+
 async function copyLink() {
   try {
     await navigator.clipboard.writeText(window.location.href);
@@ -146,32 +215,4 @@ async function copyLink() {
   } catch {
     toast("The browser did not allow copying. Copy the address from its bar instead.");
   }
-}
-
-interface MomentProps {
-  at: number;
-  what: string;
-  note?: string | undefined;
-  isBig?: boolean;
-}
-
-/** A line of the card: the clock, what the hand does, what to know. */
-function Moment({ at, what, note, isBig }: MomentProps) {
-  return (
-    <li className="flex items-baseline gap-3 py-1">
-      <span
-        className={
-          isBig
-            ? "shrink-0 font-bold font-display text-3xl text-secondary"
-            : "w-14 shrink-0 font-bold text-lg tabular-nums"
-        }
-      >
-        {clock(at)}
-      </span>
-      <span className={isBig ? "font-bold text-lg" : ""}>
-        {what}
-        {note && <span className="font-normal text-sm opacity-80"> · {note}</span>}
-      </span>
-    </li>
-  );
 }

@@ -9,7 +9,7 @@ import {
 } from "react";
 import { useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
-import type { Catalogue, PlanRequest } from "@/api/client";
+import type { Catalogue, Plan, PlanRequest } from "@/api/client";
 import { withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
@@ -27,11 +27,10 @@ import { Cautions } from "./Cautions";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
-import { Consequence, Gentler, KeptAsItWas } from "./Notices";
-import { PlanCard } from "./PlanCard";
+import { Consequence, Gentler, KeptAsItWas, Trouble } from "./Notices";
+import { PlanCard, Tools } from "./PlanCard";
 import { DRAG_UPDATE_MS, useLivePlan, useSection } from "./queries";
-import { Sentence } from "./Sentence";
-import { Steps } from "./Steps";
+import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
 
 /** The plan for one piece: what is on the board, how, and the picture of what happens. */
@@ -81,6 +80,21 @@ function useDraft() {
 
 /** Quick answers keep up with the hand; the whole one comes when it lets go. */
 const quick = (whole: PlanRequest): PlanRequest => ({ ...whole, brief: true });
+
+/** What a plan takes where nothing is said: it follows from the piece. */
+function useUsual(plan: Plan | null): Usual | null {
+  const usual = plan && {
+    school: plan.school ?? null,
+    coating: plan.coating,
+    variant: plan.variant ?? null,
+    mediumC: plan.medium_c,
+    restS: plan.rest_s,
+    restOn: plan.rest_on,
+  };
+  // The sentence is laid out anew only where one of them changed.
+  const key = JSON.stringify(usual);
+  return useMemo(() => JSON.parse(key) as Usual | null, [key]);
+}
 
 function useTitle(title: string) {
   useEffect(() => {
@@ -155,19 +169,21 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const [turnS, setTurnS] = useState<number | null>(null);
   const flip = plan?.flip_s ?? null;
   if (!isBehind && !isDragging && flip !== turnS) setTurnS(flip);
+  const usual = useUsual(plan?.method === settled.method ? plan : null);
+  const trouble = useMemo(
+    () => near && <Trouble plan={near} draft={settled} onChange={commit} />,
+    [near, settled, commit],
+  );
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
-    <div className="flex flex-col gap-4 px-4 py-4 sm:px-7 sm:py-5 lg:grid lg:grid-cols-[minmax(0,1fr)_20rem] lg:items-start lg:gap-x-7 print:block">
+    <div className="flex flex-col gap-3 px-4 py-3 sm:px-7 lg:grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:items-start lg:gap-x-6 print:block">
       <div className="print:hidden lg:col-span-2">
         <Sentence
           catalogue={catalogue}
           draft={settled}
           onChange={commit}
           failure={failure}
-          usualSchool={plan?.method === settled.method ? (plan.school ?? null) : null}
-          usualRest={
-            plan?.method === settled.method ? { seconds: plan.rest_s, on: plan.rest_on } : null
-          }
+          usual={usual}
           fishButton={findFish}
         />
         <KeptAsItWas draft={settled} onChange={commit} />
@@ -253,7 +269,6 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               isSettled={!isDragging && !isBehind && failure === null}
               gear={allGear}
             />
-            <Steps plan={later} moment={moment} onMoment={setMoment} />
             <Judgements plan={later} />
             <Backwards
               flipS={turnS}
@@ -263,18 +278,21 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               key={draft.method}
             />
           </div>
-          <div className="contents gap-4 lg:grid">
+          <div className="contents gap-2.5 lg:grid">
             <Consequence plan={near} draft={draft} onChange={commit} />
             <PlanCard
               plan={near}
               method={method}
-              skin={draft.piece.skin ?? false}
+              moment={moment}
+              onMoment={setMoment}
               title={`${method.name}: ${settled.piece.count ?? 1} × ${species?.name.toLowerCase() ?? ""} ${cut.name}, ${format(lengthIn(preferences), settled.piece.thickness_mm)}, ${settled.piece.skin ? "skin on, " : ""}${near.target_name}`}
               isStale={failure !== null}
-              onKeep={openKeep}
-            />
-            <Batch plan={later} />
+            >
+              {trouble}
+            </PlanCard>
             <Cautions plan={later} draft={settled} onChange={commit} />
+            <Tools onKeep={openKeep} />
+            <Batch plan={later} />
           </div>
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}

@@ -13,15 +13,22 @@ import { Stepper } from "@/ui/Stepper";
 // Its list machinery is not needed before the cook asks for another fish.
 const FishFinder = lazy(async () => ({ default: (await import("./FishFinder")).FishFinder }));
 
+/** What a plan takes where nothing is asked for. */
+export interface Usual {
+  school: School | null;
+  coating: string;
+  variant: string | null;
+  mediumC: number;
+  restS: number;
+  restOn: string;
+}
+
 interface Props {
   catalogue: Catalogue;
   draft: PlanDraft;
   onChange: (draft: PlanDraft) => void;
   failure: ApiFailure | null;
-  /** The school that a plan takes when none is asked for. */
-  usualSchool: School | null;
-  /** How it is eaten when nothing is said. */
-  usualRest: { seconds: number; on: string } | null;
+  usual: Usual | null;
   fishButton: RefObject<HTMLButtonElement | null>;
 }
 
@@ -48,8 +55,7 @@ export const Sentence = memo(function Sentence({
   draft,
   onChange,
   failure,
-  usualSchool,
-  usualRest,
+  usual,
   fishButton,
 }: Props) {
   const { preferences, change } = usePreferences();
@@ -64,18 +70,19 @@ export const Sentence = memo(function Sentence({
   };
   const coats = catalogue.coatings.filter((c) => method?.coats.includes(c.id));
   const coat =
-    coats.find((c) => c.id === draft.coating) ?? coats.find((c) => c.id === method?.coats[0]);
+    coats.find((c) => c.id === (draft.coating ?? usual?.coating)) ??
+    coats.find((c) => c.id === method?.coats[0]);
   const variants = method?.variants ?? [];
-  const variant = variants.find((v) => v.id === draft.variant) ?? variants[0];
+  const variant = variants.find((v) => v.id === (draft.variant ?? usual?.variant)) ?? variants[0];
   const book = catalogue.bands.find((b) => b.id === "by_the_book");
   const complaint = (field: string) => complaintOf(failure, field, preferences);
   const count = piece.count ?? 1;
   const weight = piece.weight_g;
   const many = COUNTS[count] ?? String(count);
   const schools = method?.schools ?? [];
-  const school = draft.school ?? usualSchool;
+  const school = draft.school ?? usual?.school;
   return (
-    <h1 className="max-w-5xl font-display text-xl leading-[1.75] sm:text-[1.65rem] sm:leading-[1.6]">
+    <h1 className="font-display text-[1.05rem] leading-[1.6] sm:text-[1.45rem] sm:leading-[1.55]">
       <Blank
         text={weight ? `${many} × ${format(massIn(preferences), weight)}` : many}
         label="How many, how heavy"
@@ -150,7 +157,7 @@ export const Sentence = memo(function Sentence({
           error={complaint("piece.length_mm")}
         />
       </Blank>
-      ,{" "}
+      {"\u2060, "}
       <Blank
         text={`${format(length, piece.thickness_mm)} thick${
           piece.tail_mm == null ? "" : ` (thin end ${format(length, piece.tail_mm)})`
@@ -213,7 +220,7 @@ export const Sentence = memo(function Sentence({
           }}
         />
       </Blank>
-      ,{" "}
+      {"\u2060, "}
       {cut?.can_have_skin !== false && (
         <>
           <Blank text={piece.skin ? "skin on" : "no skin"} label="Skin">
@@ -229,7 +236,7 @@ export const Sentence = memo(function Sentence({
               }}
             />
           </Blank>
-          ,{" "}
+          {"\u2060, "}
         </>
       )}
       {coat && (
@@ -246,7 +253,7 @@ export const Sentence = memo(function Sentence({
             />
             <p className="max-w-64 text-sm">{coat.reason}</p>
           </Blank>
-          ,{" "}
+          {"\u2060, "}
         </>
       )}
       <Blank
@@ -276,7 +283,7 @@ export const Sentence = memo(function Sentence({
           error={complaint("piece.start_c")}
         />
       </Blank>
-      , to{" "}
+      {"\u2060, to "}
       {isAtRisk(draft, preferences) ? (
         // Guests at risk leave no choice.
         <span>{book ? `${book.name}, for guests at risk` : "by the book"}</span>
@@ -327,7 +334,7 @@ export const Sentence = memo(function Sentence({
       )}
       {variant && (
         <>
-          ,{" "}
+          {"\u2060, "}
           <Blank text={variant.name} label="Variation" isWrong={complaint("variant") !== undefined}>
             <Segmented
               stacked
@@ -343,7 +350,7 @@ export const Sentence = memo(function Sentence({
       )}
       {school && schools.length > 1 && (
         <>
-          ,{" "}
+          {"\u2060, "}
           <Blank text={schoolText(school, piece.skin ?? false)} label="Turning">
             <Segmented
               stacked
@@ -357,14 +364,20 @@ export const Sentence = memo(function Sentence({
           </Blank>
         </>
       )}
-      <HeatBlank draft={draft} onChange={onChange} catalogue={catalogue} complaint={complaint} />,
-      eaten{" "}
+      <HeatBlank
+        catalogue={catalogue}
+        draft={draft}
+        onChange={onChange}
+        complaint={complaint}
+        usual={usual}
+      />
+      {"\u2060, eaten "}
       <RestBlank
         catalogue={catalogue}
         draft={draft}
         onChange={onChange}
         complaint={complaint}
-        usual={usualRest}
+        usual={usual}
         isWrapped={coat?.wraps ?? false}
       />
       .
@@ -377,22 +390,23 @@ interface HeatProps {
   draft: PlanDraft;
   onChange: (draft: PlanDraft) => void;
   complaint: (field: string) => string | undefined;
+  usual: Usual | null;
 }
 
 /** The heat, and where the kitchen stands, for those who want another than the usual. */
-function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactNode {
+function HeatBlank({ catalogue, draft, onChange, complaint, usual }: HeatProps): ReactNode {
   const { preferences } = usePreferences();
   const temperature = temperatureIn(preferences);
   const method = catalogue.methods.find((m) => m.id === draft.method);
   if (!method) return null;
-  const usual = method.default_c ?? null;
-  const heat = draft.medium_c ?? usual;
+  const heat =
+    method.default_c == null ? null : (draft.medium_c ?? usual?.mediumC ?? method.default_c);
   const medium = method.medium.toLowerCase();
   const altitude = draft.altitude_m ?? preferences.altitudeM;
   const height = altitude === 0 ? "" : ` at ${Math.round(altitude)} m`;
   return (
     <>
-      , {method.family === "steam" ? "in" : "with the"}{" "}
+      {method.family === "steam" ? "\u2060, in " : "\u2060, with the "}
       <Blank
         text={
           heat === null
@@ -434,15 +448,14 @@ function HeatBlank({ catalogue, draft, onChange, complaint }: HeatProps): ReactN
 const PANS = ["pan", "nonstick", "lidded_pan"];
 
 interface RestProps extends HeatProps {
-  usual: { seconds: number; on: string } | null;
   isWrapped: boolean;
 }
 
 /** How long it stands before it is eaten, and on what. */
 function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: RestProps) {
   const method = catalogue.methods.find((m) => m.id === draft.method);
-  const seconds = draft.rest_s ?? usual?.seconds ?? 120;
-  const id = draft.rest_on ?? usual?.on ?? "plate";
+  const seconds = draft.rest_s ?? usual?.restS ?? 120;
+  const id = draft.rest_on ?? usual?.restOn ?? "plate";
   const inPan = method?.needs.some((kind) => PANS.includes(kind)) ?? false;
   const supports = catalogue.supports.filter(
     (s) => (inPan || !s.in_pan) && (isWrapped || !s.wrapped),
