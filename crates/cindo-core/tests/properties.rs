@@ -88,7 +88,7 @@ fn edgy_or_none(low: f64, high: f64) -> impl Strategy<Value = Option<f64>> {
 }
 
 /// Fields that a plan's complaint may be about.
-const FIELDS: [&str; 23] = [
+const FIELDS: [&str; 25] = [
     "piece.species",
     "piece.cut",
     "piece.thickness_mm",
@@ -105,6 +105,8 @@ const FIELDS: [&str; 23] = [
     "doneness",
     "school",
     "medium_c",
+    "second_c",
+    "second_s",
     "altitude_m",
     "coating",
     "variant",
@@ -456,6 +458,7 @@ fn resolutions_of_plans_are_accurate() {
         count: 2,
         turn_s: None,
         suited: None,
+        second: None,
         skin: true,
         start_c: 5.0,
         stuffed: false,

@@ -271,7 +271,7 @@ impl Browser {
     /// There is no card.
     pub async fn out(&self) -> Result<String, Box<dyn std::error::Error>> {
         let text = self
-            .until("[...document.querySelectorAll('section[aria-label=Card] ol > li')].find(r => r.children[1]?.textContent.startsWith('Out'))?.children[0].textContent")
+            .until("[...document.querySelectorAll('section[aria-label=Card] ol > li')].find(r => r.querySelector('b')?.textContent === 'Out')?.querySelector('button > span').textContent")
             .await?;
         Ok(text.as_str().unwrap_or_default().to_owned())
     }

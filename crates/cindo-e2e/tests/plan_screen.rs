@@ -282,7 +282,7 @@ async fn dark_theme_is_readable_and_moment_moves_the_cut() -> Outcome {
     browser.check_accessible().await?;
     let corner = "(() => { const c = document.querySelectorAll('section[aria-label=Picture] canvas')[1]; const d = c.getContext('2d').getImageData(c.width - 3, c.height - 30, 1, 1).data; return [d[0], d[1], d[2]].join(); })()";
     let raw = browser.until(corner).await?;
-    browser.press("Leave it alone").await?;
+    browser.press("In, and press").await?;
     browser
         .until(&format!(
             "{corner} !== {}",

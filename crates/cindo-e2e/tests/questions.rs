@@ -112,6 +112,7 @@ async fn already_turned_tells_when_out() -> Outcome {
 async fn guests_at_risk_are_cooked_for_by_the_book_or_not_at_all() -> Outcome {
     let (server, browser) = open("/").await?;
     let before = browser.out().await?;
+    browser.press("All cautions").await?;
     browser.press("Guests at risk eat it").await?;
     browser
         .until("document.querySelector('h1').innerText.includes('by the book, for guests at risk')")

@@ -159,6 +159,10 @@ impl Generator {
         if let [low, high] = range[..] {
             self.maybe(&mut plan, 0.4, "medium_c", |g| g.number(low, high));
         }
+        if !method["second"].is_null() || self.chance(0.02) {
+            self.maybe(&mut plan, 0.4, "second_c", |g| g.number(120.0, 250.0));
+            self.maybe(&mut plan, 0.4, "second_s", |g| g.number(20.0, 900.0));
+        }
         self.maybe(&mut plan, 0.2, "altitude_m", |g| g.number(-430.0, 5500.0));
         self.maybe(&mut plan, 0.3, "out_s", |g| g.number(1.0, 14_400.0));
         self.maybe(&mut plan, 0.3, "coating", |g| g.suiting(&coats, |g| &g.coatings));
@@ -444,6 +448,10 @@ fn every_described_end_is_the_one_that_is_checked() {
     let piece = json!({ "species": "cod", "cut": "loin", "thickness_mm": 120.0, "start_c": 5.0 });
     let still = json!({ "piece": piece, "freezer": "still", "freezer_c": -18.0 });
     let plan = json!({ "piece": piece, "method": "poach", "doneness": 60.0, "brief": true });
+    let two_heats = json!({
+        "piece": { "species": "cod", "cut": "loin", "thickness_mm": 30.0, "start_c": 5.0 },
+        "method": "pan_roast", "doneness": 60.0, "brief": true,
+    });
     let face = json!({ "h": 10.0, "medium_c": 20.0 });
     let phases = json!([{ "duration_s": 1.0, "bottom": face, "top": face }]);
     let fish = json!({ "water": 0.8, "protein": 0.18, "fat": 0.01, "ash": 0.01 });
@@ -451,15 +459,22 @@ fn every_described_end_is_the_one_that_is_checked() {
     let thaw = |place: &str| json!({ "piece": piece, "thaw": { "place": place } });
     // Of two bases for one address, each end has to suit one.
     let bases = [
-        ("/api/plan", vec![plan.clone()]),
+        ("/api/plan", vec![plan.clone(), two_heats.clone()]),
         ("/api/compare", vec![json!({ "piece": piece, "doneness": 60.0 })]),
-        ("/api/backwards", vec![json!({ "plan": plan, "ask": "heat", "ready_s": 900.0 })]),
+        (
+            "/api/backwards",
+            [&plan, &two_heats]
+                .map(|plan| json!({ "plan": plan, "ask": "heat", "ready_s": 900.0 }))
+                .to_vec(),
+        ),
         (
             "/api/ladder",
-            vec![json!({ "plan": plan, "from_mm": 4.0, "to_mm": 120.0, "step_mm": 20.0 })],
+            [&plan, &two_heats]
+                .map(|plan| json!({ "plan": plan, "from_mm": 4.0, "to_mm": 120.0, "step_mm": 20.0 }))
+                .to_vec(),
         ),
-        ("/api/prep", ["fridge", "cold_water"]
-                .map(|place| json!({ "plan": plan, "choices": { "thaw": { "place": place }, "salt": { "salting": "wet_brine" } } }))
+        ("/api/prep", [("fridge", &plan), ("cold_water", &plan), ("fridge", &two_heats)]
+                .map(|(place, plan)| json!({ "plan": plan, "choices": { "thaw": { "place": place }, "salt": { "salting": "wet_brine" } } }))
                 .to_vec(),
         ),
         ("/api/salt", vec![salt("wet_brine"), salt("quick"), salt("equilibrium")]),

@@ -10,6 +10,7 @@ export type Comparison = Schemas["CompareAnswer"];
 export type Compared = Schemas["Compared"];
 export type BackwardsRequest = Schemas["BackwardsRequest"];
 export type LadderRequest = Schemas["LadderRequest"];
+export type Ladder = Schemas["LadderAnswer"];
 export type School = Schemas["School"];
 export type Catalogue = Schemas["CatalogueDto"];
 export type Method = Schemas["Method"];

@@ -853,6 +853,11 @@ export interface components {
             gear?: string[] | null;
             /** @description The piece. */
             piece: components["schemas"]["Piece"];
+            /**
+             * Format: double
+             * @description From the pull until it is eaten, s, 0 to 1800; the usual rest of each method when left out.
+             */
+            rest_s?: number | null;
         };
         /** @description One method in the comparison. */
         Compared: {
@@ -870,6 +875,8 @@ export interface components {
             /** @description Its name. */
             name: string;
             outcome?: components["schemas"]["Outcome"] | null;
+            /** @description What the fit is made of. */
+            parts: components["schemas"]["FitPart"][];
             /** @description The reason that weighs most, as a sentence. */
             reason: string;
             /** @description Every reason, weightiest first. */
@@ -1167,6 +1174,16 @@ export interface components {
             /** @description Name. */
             name: string;
         };
+        /** @description A part of a fit. */
+        FitPart: {
+            /**
+             * Format: double
+             * @description What it adds or takes.
+             */
+            points: number;
+            /** @description Why. */
+            what: string;
+        };
         /**
          * @description What is looked at.
          * @enum {string}
@@ -1225,6 +1242,8 @@ export interface components {
         Freshness: "use_raw" | "cook_today" | "cook_through" | "leave_it";
         /** @description One piece of equipment with its heat. */
         Gear: {
+            /** @description Whether it burns charcoal. */
+            charcoal?: boolean;
             control?: components["schemas"]["Control"] | null;
             /**
              * Format: double
@@ -1570,6 +1589,7 @@ export interface components {
             salting?: string;
             /** @description Schools that apply, the usual one for skin-on pieces first; none where nothing is turned. */
             schools?: components["schemas"]["School"][];
+            second?: components["schemas"]["SecondHeat"] | null;
             /** @description Smell and smoke. */
             smell: components["schemas"]["Smell"];
             /** @description What else is needed. */
@@ -1940,6 +1960,17 @@ export interface components {
             school?: components["schemas"]["School"] | null;
             /**
              * Format: double
+             * @description Temperature of the second heat (the oven after the pan), °C, 120 to 250; the method's usual one
+             *     when left out.
+             */
+            second_c?: number | null;
+            /**
+             * Format: double
+             * @description When it moves there, s after it met the heat, 20 to 900; the method's usual moment when left out.
+             */
+            second_s?: number | null;
+            /**
+             * Format: double
              * @description Turned at this moment, s after it met the heat; the school's moment when left out.
              */
             turn_s?: number | null;
@@ -2186,9 +2217,19 @@ export interface components {
         Rung: {
             /**
              * Format: double
+             * @description When the heat is turned down, s; none where it is not.
+             */
+            down_s?: number | null;
+            /**
+             * Format: double
              * @description Turn, s.
              */
             flip_s?: number | null;
+            /**
+             * Format: double
+             * @description When to start looking, s.
+             */
+            look_from_s: number;
             /**
              * Format: double
              * @description Out, s.
@@ -2414,6 +2455,25 @@ export interface components {
          * @enum {string}
          */
         School: "skin_side" | "two_sided" | "many_turns" | "one_side";
+        /** @description A second heat that the fish moves on to, such as an oven after the pan. */
+        SecondHeat: {
+            /**
+             * Format: double
+             * @description Usual temperature, °C.
+             */
+            default_c: number;
+            /**
+             * Format: double
+             * @description When it usually moves there, s; it is turned on the way.
+             */
+            default_s: number;
+            /** @description What gives it. */
+            medium: string;
+            /** @description Allowed temperatures, °C. */
+            range_c: number[];
+            /** @description When it may, s. */
+            range_s: number[];
+        };
         /** @description Temperatures and doneness over time, one entry a time. */
         Series: {
             /** @description At the face that went down first, °C. */

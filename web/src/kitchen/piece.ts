@@ -68,6 +68,8 @@ export function withCut(
 export function withMethod(draft: PlanDraft, id: string): PlanDraft {
   const {
     medium_c: _medium,
+    second_c: _second,
+    second_s: _move,
     school: _school,
     coating: _coating,
     variant: _variant,

@@ -14,7 +14,12 @@ export interface Preferences extends Units {
   gear: readonly string[] | null;
   /** Width of the cook's finger, for judging thickness. */
   fingerMm: number;
+  /** Pixels of this glass for a millimetre, once set with a bank card. */
+  pxPerMm: number | null;
 }
+
+/** Pixels of the page for a millimetre, at least and at most, on any glass. */
+export const PX_PER_MM = { least: 2.5, most: 9 };
 
 const DEFAULTS: Preferences = {
   temperature: "C",
@@ -27,6 +32,7 @@ const DEFAULTS: Preferences = {
   altitudeM: 0,
   gear: null,
   fingerMm: 17,
+  pxPerMm: null,
 };
 const KEY = "cindo.preferences";
 
@@ -44,6 +50,7 @@ const CHECKS: { [K in keyof Preferences]: (value: unknown) => boolean } = {
     value === null ||
     (Array.isArray(value) && value.every((id) => typeof id === "string" && id.length <= 60)),
   fingerMm: within(8, 30),
+  pxPerMm: (value) => value === null || within(PX_PER_MM.least, PX_PER_MM.most)(value),
 };
 
 function among(...words: string[]) {

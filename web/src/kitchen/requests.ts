@@ -33,6 +33,7 @@ export function toRequest(draft: PlanDraft, preferences: Preferences): PlanReque
 export const toComparison = (draft: PlanDraft, preferences: Preferences): CompareRequest => ({
   piece: draft.piece,
   doneness: draft.doneness,
+  ...(draft.rest_s == null ? {} : { rest_s: draft.rest_s }),
   ...kitchen(draft, preferences),
 });
 

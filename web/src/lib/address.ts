@@ -84,6 +84,8 @@ const PLAN: Table<PlanRequest> = {
   doneness: ["done", doneness],
   school: ["school", oneOf(["skin_side", "two_sided", "many_turns", "one_side"])],
   medium_c: ["heat", figure],
+  second_c: ["then", figure],
+  second_s: ["move", figure],
   altitude_m: ["altitude", figure],
   coating: ["coat", id],
   variant: ["way", id],

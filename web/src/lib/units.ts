@@ -56,21 +56,12 @@ export const format = (quantity: Quantity, si: number): string =>
 
 /** A quantity in a sentence, as the core marks it: a figure or a range, a no-break space, the unit. */
 const QUANTITY =
-  /([−-]?\d+(?:\.\d+)?)(?:( to |–)([−-]?\d+(?:\.\d+)?))?\u00a0(°C|C°|mm|g)(?![\p{L}\d°])/gu;
+  /([−-]?\d+(?:\.\d+)?)(?:( to |–)([−-]?\d+(?:\.\d+)?))?\u00a0(°C|mm|g)(?![\p{L}\d°])/gu;
 
 /** Rewrites the quantities of a sentence in the cook's units. */
 export function localise(text: string, units: Units): string {
-  // A difference of temperatures has no zero point to shift.
-  const difference: Quantity = {
-    unit: "degrees",
-    step: 1,
-    digits: 0,
-    show: (k) => (units.temperature === "C" ? k : k * 1.8),
-    read: (k) => k,
-  };
   const quantities: Record<string, Quantity> = {
     "°C": temperatureIn(units),
-    "C°": difference,
     mm: lengthIn(units),
     g: massIn(units),
   };

@@ -240,7 +240,7 @@ export function PlanPicture(props: Props) {
           </>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-1">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pt-1 print:hidden">
         <input
           type="range"
           aria-label="Moment"

@@ -34,6 +34,10 @@ pub struct CompareRequest {
     /// Guests at risk eat it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at_risk: Option<bool>,
+    /// From the pull until it is eaten, s, 0 to 1800; the usual rest of each method when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1800))]
+    pub rest_s: Option<f64>,
 }
 
 /// A small picture of the strip.
@@ -84,6 +88,16 @@ pub struct Outcome {
     pub strip: SmallStrip,
 }
 
+/// A part of a fit.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct FitPart {
+    /// What it adds or takes.
+    pub points: f64,
+    /// Why.
+    pub what: String,
+}
+
 /// One method in the comparison.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -100,6 +114,8 @@ pub struct Compared {
     pub reason: String,
     /// Every reason, weightiest first.
     pub reasons: Vec<String>,
+    /// What the fit is made of.
+    pub parts: Vec<FitPart>,
     /// Gear needed.
     pub gear: Vec<String>,
     /// Gear needed but not at hand.
@@ -161,6 +177,7 @@ pub fn compare<'a>(
         doneness: doneness.clone(),
         altitude_m: request.altitude_m,
         at_risk: request.at_risk,
+        rest_s: request.rest_s,
         ..PlanRequest::default()
     };
     let board = check_board(catalogue, &base, &mut problems);
@@ -191,13 +208,31 @@ pub fn compare<'a>(
     }))
 }
 
-/// Reasons with their points.
+/// Reasons with their points, and what counts without being a reason.
 #[derive(Default)]
-struct Scores(Vec<(f64, String)>);
+struct Scores {
+    reasons: Vec<(f64, String)>,
+    small: Vec<(f64, String)>,
+}
 
 impl Scores {
     fn add(&mut self, points: f64, reason: impl Into<String>) {
-        self.0.push((points, reason.into()));
+        self.reasons.push((points, reason.into()));
+    }
+
+    fn small(&mut self, points: f64, what: impl Into<String>) {
+        self.small.push((points, what.into()));
+    }
+
+    /// What the fit is made of, the weightiest first after what the way begins with.
+    fn parts(&self, base: f64) -> Vec<FitPart> {
+        let part =
+            |(points, what): &(f64, String)| FitPart { points: points.round(), what: what.clone() };
+        let mut parts: Vec<FitPart> = self.reasons.iter().chain(&self.small).map(part).collect();
+        parts.retain(|p| p.points.abs() >= 1.0);
+        parts.sort_by(|a, b| b.points.abs().total_cmp(&a.points.abs()));
+        parts.insert(0, FitPart { points: base, what: "What this way begins with.".to_owned() });
+        parts
     }
 }
 
@@ -247,17 +282,17 @@ fn entry(
         let names: Vec<String> = lacking.iter().map(ToString::to_string).collect();
         scores.add(MISSING_POINTS, format!("Needs {}.", names.join(" and ")));
     }
-    let sum: f64 = scores.0.iter().map(|s| s.0).sum();
+    let parts = scores.parts(method.fit_base);
+    let sum: f64 = scores.reasons.iter().chain(&scores.small).map(|s| s.0).sum();
     let fit = (method.fit_base + sum).clamp(0.0, 100.0);
     // What speaks for a method leads when it suits, what speaks against it when it does not.
     let suits = fit >= SUITS && outcome.is_some();
     let sign = if suits { 1.0 } else { -1.0 };
-    scores.0.sort_by(|a, b| (sign * b.0).total_cmp(&(sign * a.0)));
+    scores.reasons.sort_by(|a, b| (sign * b.0).total_cmp(&(sign * a.0)));
     // A method that suits without anything special to say for it says what it is.
-    scores.0.retain(|(_, reason)| !reason.is_empty());
-    let reason = scores.0.first().filter(|(points, _)| sign * points > 0.0);
+    let reason = scores.reasons.first().filter(|(points, _)| sign * points > 0.0);
     let reason = reason.map_or_else(|| method.about.clone(), |(_, why)| why.clone());
-    let reasons: Vec<String> = scores.0.into_iter().map(|s| s.1).collect();
+    let reasons: Vec<String> = scores.reasons.into_iter().map(|s| s.1).collect();
     Compared {
         method: method.id.clone(),
         name: method.name.clone(),
@@ -265,6 +300,7 @@ fn entry(
         suits,
         reason,
         reasons,
+        parts,
         gear,
         missing: lacking.iter().map(ToString::to_string).collect(),
         smell: method.smell,
@@ -288,15 +324,18 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
-        // A window like any other counts but is not worth a sentence.
+        // A window like any other counts, but nobody would name it as the reason.
         let reason = if window_s < TIGHT_WINDOW_S {
             format!("Unforgiving: only {window_s:.0} s between under and over.")
         } else if window_s > FORGIVING_WINDOW_S {
-            format!("Forgiving: {} of room for error.", clock(window_s))
+            format!("Forgiving: right for {}.", clock(window_s))
         } else {
+            scores.small(points, format!("Right for {}.", clock(window_s)));
             String::new()
         };
-        scores.add(points, reason);
+        if !reason.is_empty() {
+            scores.add(points, reason);
+        }
     }
     if scorches(&solved.record) {
         scores.add(SCORCH_POINTS, "The face scorches before the middle is done.");
@@ -304,7 +343,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
     if quality.firm_share > FIRM_FREE_SHARE {
         scores.add(
             FIRM_POINTS * (quality.firm_share - FIRM_FREE_SHARE),
-            format!("{:.0} % of the flesh gets firm or worse.", quality.firm_share * 100.0),
+            format!("{:.0} % of the flesh gets firm.", quality.firm_share * 100.0),
         );
     }
     if quality.tear_risk.is_some_and(|risk| risk > TEAR_LIKELY) {

@@ -7,7 +7,7 @@ use super::tempered::TEMPERED_C;
 use crate::bench::Bench;
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Root, compared_window, seek};
+use crate::plan::{Root, Sought, compared_look, compared_window, seek, turn_down};
 use crate::setup::{PlanRequest, resolve};
 
 /// One dish, one pan, one doneness over thickness and start.
@@ -35,8 +35,12 @@ pub struct LadderRequest {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Rung {
+    /// When the heat is turned down, s; none where it is not.
+    pub down_s: Option<f64>,
     /// Turn, s.
     pub flip_s: Option<f64>,
+    /// When to start looking, s.
+    pub look_from_s: f64,
     /// Out, s.
     pub pull_s: f64,
     /// Rest, s.
@@ -141,7 +145,12 @@ pub fn ladder<'a>(
         });
         let schedule = sought.trial.programme.schedule(sought.pull_s);
         let window_s = compared_window(&resolved, &schedule, sought.pull_s, sought.slope);
+        let measured = plan.piece.thickness_measured.unwrap_or(false);
+        let Sought { ref trial, pull_s, slope, .. } = sought;
+        let look_from_s = compared_look(&resolved, measured, &schedule, pull_s, slope);
         Some(Rung {
+            down_s: turn_down(trial, &schedule, pull_s).map(|(at_s, ..)| at_s.round()),
+            look_from_s: look_from_s.round(),
             flip_s: schedule.turns_s.first().map(|s| s.round()),
             pull_s: sought.pull_s.round(),
             rest_s: resolved.setup.rest.duration_s,

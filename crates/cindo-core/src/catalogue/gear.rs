@@ -114,6 +114,9 @@ pub struct Gear {
     /// Most that its burner or element puts into it, W.
     #[serde(default)]
     pub power_w: f64,
+    /// Whether it burns charcoal.
+    #[serde(default)]
+    pub charcoal: bool,
     /// Where the figures come from.
     pub source: String,
 }

@@ -109,6 +109,8 @@ pub enum Begin {
     Seconds(f64),
     /// This long before it comes out, s.
     BeforeOutS(f64),
+    /// This long after it moves to the second heat, s.
+    AfterMoveS(f64),
 }
 
 /// Where the heat is set during a stage.
@@ -126,6 +128,8 @@ pub enum SetPoint {
     },
     /// At a temperature of its own, °C.
     Celsius(f64),
+    /// The second heat's temperature.
+    Second,
 }
 
 /// A stretch of a method. What is left out stays as in the stage before.
@@ -278,6 +282,23 @@ pub struct FirstHeat {
     pub look: String,
 }
 
+/// A second heat that the fish moves on to, such as an oven after the pan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct SecondHeat {
+    /// What gives it.
+    pub medium: String,
+    /// Usual temperature, °C.
+    pub default_c: f64,
+    /// Allowed temperatures, °C.
+    pub range_c: [f64; 2],
+    /// When it usually moves there, s; it is turned on the way.
+    pub default_s: f64,
+    /// When it may, s.
+    pub range_s: [f64; 2],
+}
+
 /// Liquid or oil in a vessel.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -357,6 +378,9 @@ pub struct Method {
     /// Schools that apply, the usual one for skin-on pieces first; none where nothing is turned.
     #[serde(default)]
     pub schools: Vec<School>,
+    /// The heat that it moves on to.
+    #[serde(default)]
+    pub second: Option<SecondHeat>,
     /// Turned at this moment whatever the school, s.
     #[serde(default)]
     pub turn_at_s: Option<f64>,

@@ -24,8 +24,8 @@ pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};
 pub use method::{
-    Begin, Family, Fill, FirstHeat, FitRule, Liquid, Look, Method, PieceSetting, School, SetPoint,
-    Smell, StageRow, Variant, Words,
+    Begin, Family, Fill, FirstHeat, FitRule, Liquid, Look, Method, PieceSetting, School,
+    SecondHeat, SetPoint, Smell, StageRow, Variant, Words,
 };
 pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
 pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
@@ -248,6 +248,13 @@ impl Catalogue {
                 if !self.gear.iter().any(|g| g.kinds.contains(kind)) {
                     return Err(missing(&method.id, &kind.to_string()));
                 }
+            }
+            let moves = method
+                .stages
+                .iter()
+                .any(|s| s.set == Some(SetPoint::Second) || matches!(s.from, Begin::AfterMoveS(_)));
+            if moves && method.second.is_none() {
+                return Err(missing(&method.id, "a second heat"));
             }
             let first = method.stages.first();
             let complete = first

@@ -102,6 +102,7 @@ pub struct When {
     pub butter: Option<bool>,
     pub sauce: Option<bool>,
     pub chips: Option<bool>,
+    pub charcoal: Option<bool>,
     /// A question and its side, such as `scales:off`.
     pub option: Option<String>,
 }

@@ -35,6 +35,7 @@ fn dangling_names_are_refused_with_both_names() {
         (complaint(|m| m.settings.push(setting(Some("glue"), None))), "glue"),
         (complaint(|m| m.settings.push(setting(None, Some("upside_down")))), "upside_down"),
         (complaint(|m| m.stages[0].set = None), "set point"),
+        (complaint(|m| m.stages[0].set = Some(SetPoint::Second)), "second heat"),
         (complaint(|m| m.stages.clear()), "first stage"),
     ] {
         assert!(said.starts_with("sear names") && said.contains(missing), "{said}");

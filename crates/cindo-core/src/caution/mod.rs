@@ -79,6 +79,8 @@ pub struct Circumstances<'a> {
     pub oil: &'a Oil,
     /// Temperature of the medium, °C.
     pub medium_c: f64,
+    /// Whether charcoal burns under it.
+    pub charcoal: bool,
     /// Level of the oil with the fish in, as a share of the pot's height.
     pub oil_level_share: Option<f64>,
     /// Guests at risk eat it.
@@ -133,7 +135,8 @@ impl Circumstances<'_> {
                 c.method.family == Family::Steam
                     || c.method.needs.first() == Some(&crate::catalogue::GearKind::LiddedPan)
             }
-            Rule::Fire | Rule::CharcoalIndoors => c.method.family == Family::Grill,
+            Rule::Fire => c.method.family == Family::Grill,
+            Rule::CharcoalIndoors => c.charcoal,
             Rule::Bones => c.cut.on_the_bone,
             Rule::Always => true,
         }

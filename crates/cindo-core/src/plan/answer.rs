@@ -284,6 +284,7 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
             stuffed: piece.stuffed.unwrap_or(false),
             oil: resolved.oil,
             medium_c: setup.medium_c,
+            charcoal: setup.gear.iter().any(|g| g.charcoal),
             oil_level_share: oil_level_share(setup),
             at_risk: request.at_risk.unwrap_or(false),
             cook_through: piece.must_be_cooked_through(),
@@ -305,14 +306,18 @@ fn left_standing(resolved: &Resolved<'_>, shown: &Solved<'_>) -> Peak {
 }
 
 /// When and how the heat is turned down for the first time.
-fn turn_down(shown: &Solved<'_>) -> Option<(f64, f64, String)> {
-    let stages = &shown.trial.programme.stages;
-    let starts = &shown.schedule.starts_s;
+pub(crate) fn turn_down(
+    trial: &Trial<'_>,
+    schedule: &Schedule,
+    pull_s: f64,
+) -> Option<(f64, f64, String)> {
+    let stages = &trial.programme.stages;
+    let starts = &schedule.starts_s;
     stages.windows(2).zip(&starts[1..]).find_map(|(pair, &at_s)| {
         let lower = pair[1].heater.reservoir == pair[0].heater.reservoir
             && pair[1].heater.set_c < pair[0].heater.set_c - 1.0;
         // Turning down shortly before it comes off is not worth a move.
-        let worth = lower && at_s < shown.pull_s - 15.0;
+        let worth = lower && at_s < pull_s - 15.0;
         pair[1].knob.filter(|_| worth).map(|knob| (at_s, pair[1].heater.set_c, knob.to_owned()))
     })
 }
@@ -321,9 +326,18 @@ fn turn_down(shown: &Solved<'_>) -> Option<(f64, f64, String)> {
 /// an hour on for what takes half an hour).
 const HIDDEN_SHARE: f64 = 0.6;
 
-/// When to start looking, s.
-fn look_from_s(setup: &Setup<'_>, centre_s: f64, spread_s: f64) -> f64 {
-    let from_s = (centre_s - SPREADS * spread_s).max(0.0);
+/// When to start looking, s: not before the turn that it is waiting for.
+pub(super) fn look_from_s(
+    setup: &Setup<'_>,
+    schedule: &Schedule,
+    centre_s: f64,
+    spread_s: f64,
+) -> f64 {
+    let turned_s = match schedule.turns_s[..] {
+        [turn_s] if turn_s < centre_s => turn_s,
+        _ => 0.0,
+    };
+    let from_s = (centre_s - SPREADS * spread_s).max(turned_s);
     if setup.is_hidden() { from_s.min(HIDDEN_SHARE * centre_s) } else { from_s }
 }
 
@@ -363,7 +377,7 @@ fn assemble(
     }
     let look = setup.look();
     let first = setup.method.first_heat.as_ref();
-    let down = turn_down(shown);
+    let down = turn_down(trial, schedule, pull_s);
     let quality = judge(setup, schedule, pull_s, record);
     let trouble = trouble(request, resolved, (&quality, record), !brief);
     PlanAnswer {
@@ -382,7 +396,7 @@ fn assemble(
         peak_s: peak.at_s.round(),
         window_s: margins.window.map(|(early, late)| tenth(late - early)),
         window_from_s: margins.window.map(|(early, _)| tenth(early)),
-        look_from_s: tenth(look_from_s(setup, centre_s, margins.spread_s)),
+        look_from_s: tenth(look_from_s(setup, schedule, centre_s, margins.spread_s)),
         latest_s: tenth((centre_s + SPREADS * margins.spread_s).min(far_edge).max(centre_s)),
         spread_s: tenth(margins.spread_s),
         target_name: target.name.clone(),

@@ -5,7 +5,7 @@ use serde::Serialize;
 use super::record::Record;
 use super::trial::Trial;
 use crate::catalogue::{Gear, Liquid};
-use crate::say::{KELVINS, MM, capital, clock, number, tenth};
+use crate::say::{MM, capital, clock, number, tenth};
 use crate::setup::{OIL_LEVEL_LIMIT, RIM_MM, Resolved, Setup, level_mm, longest_mm, places};
 use cindo_heat::reservoir::Heater;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
@@ -162,31 +162,30 @@ fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<S
             ));
         } else if resolved.count > batch.pieces {
             notes.push(format!(
-                "{} find room at once: cook {} in batches.",
-                capital(&number(batch.room_for)),
+                "{} at a time: cook {} in batches.",
+                capital(&if batch.room_for == 1 {
+                    "one fits".to_owned()
+                } else {
+                    format!("{} fit", number(batch.room_for))
+                }),
                 number(resolved.count)
             ));
         }
     }
     if let Some(limit_k) = batch.fall_limit_k {
         let count = capital(&number(batch.pieces));
-        // C° is a difference, °C a temperature: they convert differently.
         let fall = match batch.back_s {
-            _ if batch.fall_k < HARDLY_K => "hardly falls".to_owned(),
+            _ if batch.fall_k < HARDLY_K => "hardly cools".to_owned(),
             Some(back_s) => {
-                format!(
-                    "falls {:.0}{KELVINS} and needs {} to come back",
-                    batch.fall_k,
-                    clock(back_s)
-                )
+                format!("cools at first: wait {} before the next", clock(back_s))
             }
-            None => format!("falls {:.0}{KELVINS} and does not quite come back", batch.fall_k),
+            None => "cools and does not quite come back: heat it up again for the next".to_owned(),
         };
         notes.push(format!("{count} at a time: the {medium} {fall}."));
         if batch.fall_k > limit_k {
             notes.push(format!(
-                "Too crowded: more than {limit_k:.0}{KELVINS} of fall. {} at once is the most that keeps within it.",
-                capital(&number(batch.at_once))
+                "Too crowded, the {medium} cools too far: {} at once is the most.",
+                number(batch.at_once)
             ));
         }
     }

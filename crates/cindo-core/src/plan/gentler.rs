@@ -40,17 +40,7 @@ pub(crate) fn gentler(
     }
     let bench = resolved.setup.bench;
     resolved.setup.method.gentler.iter().find_map(|id| {
-        let other = PlanRequest {
-            method: id.clone(),
-            medium_c: None,
-            school: None,
-            coating: None,
-            variant: None,
-            turn_s: None,
-            out_s: None,
-            rest_on: None,
-            ..request.clone()
-        };
+        let other = request.in_method(id);
         let resolved = resolve(bench, &other).ok()?;
         let solved = solve(&resolved, Effort::COMPARED).ok()?;
         let firm_share = solved.record.firm_share;
@@ -59,7 +49,7 @@ pub(crate) fn gentler(
         }
         let name = resolved.setup.method.name.clone();
         let sentence = format!(
-            "{:.0} % of the flesh gets firm or worse. {name} leaves {:.0} % at the same doneness, in {}.",
+            "{:.0} % of the flesh gets firm. {name} leaves {:.0} % at the same doneness, in {}.",
             quality.firm_share * 100.0,
             firm_share * 100.0,
             clock(solved.pull_s)

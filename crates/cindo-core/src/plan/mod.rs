@@ -21,6 +21,7 @@ use crate::error::FieldError;
 use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::Schedule;
 
+pub(crate) use answer::turn_down;
 pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
 pub use batch::Batch;
 pub(crate) use batch::preheat_s;
@@ -29,7 +30,7 @@ pub use gentler::Gentler;
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{judge, scorches};
 pub use record::{Series, StripPicture};
-pub(crate) use search::{Effort, Root, Solved, rising_root, seek, solve};
+pub(crate) use search::{Effort, Root, Solved, Sought, rising_root, seek, solve};
 pub use tail::Tail;
 pub use trouble::{Remedy, Trouble};
 pub use words::Step;
@@ -44,6 +45,20 @@ pub(crate) fn compared_window(
     let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
     search::window(&coarse, schedule, &resolved.target, pull_s, slope)
         .map(|(early, late)| late - early)
+}
+
+/// When to start looking at a solved piece, s: for ladders.
+pub(crate) fn compared_look(
+    resolved: &Resolved<'_>,
+    measured: bool,
+    schedule: &Schedule,
+    pull_s: f64,
+    slope: f64,
+) -> f64 {
+    let setup = &resolved.setup;
+    let coarse = trial::Trial::new(setup, Accuracy::COARSE);
+    let spread_s = search::spread(setup, measured, &coarse, schedule, pull_s, slope);
+    answer::look_from_s(setup, schedule, pull_s, spread_s)
 }
 
 /// Plans one piece.

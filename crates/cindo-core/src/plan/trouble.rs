@@ -193,17 +193,8 @@ fn changes(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Vec<Ch
         });
     }
     for id in &method.gentler {
-        let other = PlanRequest {
-            method: id.clone(),
-            medium_c: None,
-            school: None,
-            coating: None,
-            variant: None,
-            rest_on: None,
-            ..base.clone()
-        };
         let name = setup.bench.catalogue.method(id).map_or_else(String::new, |m| m.name.clone());
-        list.push(Change { request: other, name });
+        list.push(Change { request: request.in_method(id), name });
     }
     list
 }

@@ -125,9 +125,9 @@ const SKEWER: [(f64, &str); 6] = [
 
 /// And what a knife meets behind the spine of what is cooked on its bones (common practice).
 const SPINE: [(f64, &str); 4] = [
-    (46.0, "A knife behind the spine meets flesh that clings, pink at the bone"),
-    (54.5, "A knife behind the spine just holds"),
-    (60.0, "A knife behind the spine comes free with a nudge"),
+    (47.0, "A knife behind the spine meets flesh that clings, pink at the bone"),
+    (56.0, "A knife behind the spine just holds"),
+    (59.5, "A knife behind the spine comes free with a nudge"),
     (f64::INFINITY, "The flesh draws from the bone by itself"),
 ];
 
@@ -148,7 +148,7 @@ fn fill_in(setup: &Setup<'_>, text: &str, times: &Times, set_c: f64) -> String {
     let (side, other) = match (on_bone, setup.skin) {
         (true, _) => ("first side", "second side"),
         (false, true) => ("skin side", "flesh side"),
-        (false, false) => ("best side", "second side"),
+        (false, false) => ("show side", "other side"),
     };
     fill(text, |name| {
         Some(match name {

@@ -169,7 +169,7 @@ fn thaw_cautions(
     through_s: f64,
 ) -> Vec<String> {
     let mut cautions = vec![
-        "Open a vacuum pack before it thaws: without air, Clostridium botulinum can grow in it (advice of food agencies; from memory).".to_owned(),
+        "Open a vacuum pack before it thaws: without air, Clostridium botulinum can grow in it (advice of food agencies).".to_owned(),
     ];
     if place == ThawPlace::ColdWater {
         cautions.push(

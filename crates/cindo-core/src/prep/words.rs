@@ -1,7 +1,7 @@
 //! Words of the steps: names in braces become this plan's figures.
 
 use super::scene::Scene;
-use crate::catalogue::{SaltKind, Use};
+use crate::catalogue::{Family, SaltKind, Use};
 use crate::say::{CELSIUS, GRAMS, MM, fill, long_time, sentence};
 
 impl Scene<'_> {
@@ -16,14 +16,17 @@ impl Scene<'_> {
     /// A text with this plan's figures in it.
     pub(super) fn fill_in(&self, text: &str) -> String {
         let setup = &self.resolved.setup;
+        let is_fire = setup.method.family == Family::Grill;
         fill(text, |name| {
             Some(match name {
                 "thaw" => self.thaw.map_or_else(String::new, |t| t.sentence.clone()),
                 "bones" => setup.species.bones.clone(),
                 "pieces" => self.pieces(),
                 "thickness" => format!("{:.0}{MM}", setup.thickness_m * 1000.0),
+                "medium_low" if is_fire => "fire".to_owned(),
                 "medium_low" => self.plan.setting.medium.to_lowercase(),
                 "medium_c" => format!("{:.0}{CELSIUS}", self.plan.setting.medium_c),
+                "vessel" if is_fire => "Fire".to_owned(),
                 "vessel" => self.plan.batch.gear.first().cloned().unwrap_or_default(),
                 "look" => self.plan.setting.look.clone(),
                 "set_up" => self.set_up(),

@@ -125,7 +125,7 @@ pub fn buy(catalogue: &Catalogue, request: &BuyRequest) -> Result<BuyAnswer, Vec
         buy,
         portions,
         parts: parts(build, request.whole_g.unwrap_or(whole_needed_g), request.served),
-        source: "Conversion factors of EU fisheries law (Regulation 404/2011) and FAO Fisheries Technical Paper 309, rounded by build (from memory). Fish differ by season and size: expect a tenth either way.".to_owned(),
+        source: "Conversion factors of EU fisheries law (Regulation 404/2011) and FAO Fisheries Technical Paper 309, rounded by build. Fish differ by season and size: expect a tenth either way.".to_owned(),
     })
 }
 

@@ -6,8 +6,6 @@
 
 /// A temperature's unit, with the mark before it.
 pub(crate) const CELSIUS: &str = "\u{a0}°C";
-/// The unit of a difference of temperatures: they convert differently.
-pub(crate) const KELVINS: &str = "\u{a0}C°";
 /// A length's unit.
 pub(crate) const MM: &str = "\u{a0}mm";
 /// A weight's unit.

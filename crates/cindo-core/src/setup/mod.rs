@@ -60,6 +60,8 @@ pub struct Setup<'a> {
     pub school: School,
     /// Turned at this moment because the cook says so, s.
     pub turn_s: Option<f64>,
+    /// The heat that it moves on to.
+    pub second: Option<Second>,
     /// What such a piece wants of the method, where that is not the usual.
     pub suited: Option<&'a PieceSetting>,
     /// Temperature of the medium, °C.
@@ -68,6 +70,15 @@ pub struct Setup<'a> {
     pub boil_c: f64,
     /// Factor on every film coefficient; 1 but for asking how uncertain it is.
     pub film_factor: f64,
+}
+
+/// A second heat as it is asked for or usual.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Second {
+    /// Its temperature, °C.
+    pub medium_c: f64,
+    /// When the fish moves there, s.
+    pub from_s: f64,
 }
 
 /// Less than this is no liquid to cook in, l.

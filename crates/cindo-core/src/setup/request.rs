@@ -2,10 +2,10 @@
 
 use serde::{Deserialize, Serialize};
 
-use super::Setup;
 use super::fit::places;
 use super::rest::{Asked, check_rest};
 use super::target::{Limit, Target};
+use super::{Second, Setup};
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School, Species};
 use crate::error::{FieldError, Problems};
@@ -48,6 +48,15 @@ pub struct PlanRequest {
     /// Temperature of the pan, oven, liquid, grate or oil, °C; the method's usual one when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub medium_c: Option<f64>,
+    /// Temperature of the second heat (the oven after the pan), °C, 120 to 250; the method's usual one
+    /// when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 120, maximum = 250))]
+    pub second_c: Option<f64>,
+    /// When it moves there, s after it met the heat, 20 to 900; the method's usual moment when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 20, maximum = 900))]
+    pub second_s: Option<f64>,
     /// Height above sea level, m, −430 to 5500.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = -430, maximum = 5500))]
@@ -130,6 +139,23 @@ fn check_moments(request: &PlanRequest, problems: &mut Problems) {
 }
 
 impl PlanRequest {
+    /// The same piece and doneness in another method, with everything there as usual.
+    pub(crate) fn in_method(&self, method: &str) -> Self {
+        Self {
+            method: method.to_owned(),
+            medium_c: None,
+            second_c: None,
+            second_s: None,
+            school: None,
+            coating: None,
+            variant: None,
+            turn_s: None,
+            out_s: None,
+            rest_on: None,
+            ..self.clone()
+        }
+    }
+
     /// The same without the cook's own turn and pull, where they are what is being looked for anew.
     ///
     /// # Errors
@@ -219,6 +245,7 @@ pub(crate) fn resolve<'a>(
                 format!("{} is not for frozen fish: {why}. Thaw it first", method.name),
             );
         }
+        let second = check_second(method, request, &mut problems);
         if request.turn_s.is_some() && method.schools.is_empty() {
             problems.add("turn_s", format!("nothing is turned in {}; leave it out", method.name));
         }
@@ -235,7 +262,7 @@ pub(crate) fn resolve<'a>(
                 &mut problems,
             )
         });
-        (medium_c, school, coating, variant, gear, rest, suited)
+        (medium_c, school, coating, variant, gear, rest, (suited, second))
     });
     if let (Some(turn_s), Some(out_s)) = (request.turn_s, request.out_s)
         && turn_s >= out_s
@@ -248,7 +275,7 @@ pub(crate) fn resolve<'a>(
     else {
         return Err(Vec::new());
     };
-    let (medium_c, school, coating, variant, gear, rest, suited) = checked;
+    let (medium_c, school, coating, variant, gear, rest, (suited, second)) = checked;
     let (Some(coating), Some(rest)) = (coating, rest) else { return Err(Vec::new()) };
     let cut = board.cut;
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
@@ -271,6 +298,7 @@ pub(crate) fn resolve<'a>(
         rest,
         school,
         turn_s: request.turn_s,
+        second,
         suited,
         medium_c,
         boil_c,
@@ -434,6 +462,26 @@ fn check_gear<'a>(
         }
     }
     chosen
+}
+
+/// The second heat asked for, or the usual one.
+fn check_second(method: &Method, request: &PlanRequest, problems: &mut Problems) -> Option<Second> {
+    let Some(second) = &method.second else {
+        for (field, value) in [("second_c", request.second_c), ("second_s", request.second_s)] {
+            if value.is_some() {
+                problems.add(
+                    field,
+                    format!("{} has one heat only; leave it out", method.name.to_lowercase()),
+                );
+            }
+        }
+        return None;
+    };
+    let medium_c = request.second_c.unwrap_or(second.default_c);
+    problems.range("second_c", medium_c, second.range_c[0], second.range_c[1], "°C");
+    let from_s = request.second_s.unwrap_or(second.default_s);
+    problems.range("second_s", from_s, second.range_s[0], second.range_s[1], "s");
+    Some(Second { medium_c, from_s })
 }
 
 /// The temperature asked for, or the usual one.

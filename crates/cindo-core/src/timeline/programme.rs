@@ -61,6 +61,8 @@ pub struct Programme<'a> {
     pub stages: Vec<Stage<'a>>,
     /// Turning.
     pub turn: Turn,
+    /// When it moves on to a second heat, s; never where there is none.
+    pub move_s: f64,
     /// The rest, off the heat: lying as it went in, and turned.
     pub rest: [Stage<'a>; 2],
 }
@@ -88,7 +90,8 @@ impl<'a> Programme<'a> {
             });
         }
         let rest = [false, true].map(|is_turned| rest(setup, &now, stages.last(), is_turned));
-        Self { shape: setup.shape(), stages, turn: turn(setup), rest }
+        let move_s = setup.second.map_or(f64::INFINITY, |second| second.from_s);
+        Self { shape: setup.shape(), stages, turn: turn(setup), move_s, rest }
     }
 
     /// What happens when for a pull at `pull_s`.
@@ -127,6 +130,7 @@ impl<'a> Programme<'a> {
             Begin::Turn => turns_s.first().copied().unwrap_or(f64::INFINITY),
             Begin::Seconds(at_s) => at_s,
             Begin::BeforeOutS(before_s) => (pull_s - before_s).max(0.0),
+            Begin::AfterMoveS(after_s) => self.move_s + after_s,
         };
         self.stages
             .iter()
@@ -175,6 +179,8 @@ fn set_c(setup: &Setup<'_>, set: SetPoint) -> f64 {
             (setup.medium_c - by_k).max(floor_c.min(setup.medium_c))
         }
         SetPoint::Celsius(c) => c,
+        // Every method that names it has one: checked when the data is read.
+        SetPoint::Second => setup.second.map_or(setup.medium_c, |second| second.medium_c),
     }
 }
 
@@ -214,7 +220,8 @@ fn turn(setup: &Setup<'_>) -> Turn {
     if let Some(at_s) = setup.turn_s {
         return Turn::At(at_s);
     }
-    match (setup.method.turn_at_s, setup.school) {
+    let on_the_way_s = setup.second.map(|second| second.from_s);
+    match (setup.method.turn_at_s.or(on_the_way_s), setup.school) {
         (Some(at_s), _) => Turn::At(at_s),
         (None, School::SkinSide) => Turn::AtShare(SKIN_SIDE_SHARE),
         (None, School::TwoSided) => {

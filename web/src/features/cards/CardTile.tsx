@@ -97,10 +97,11 @@ export function CardTile({ card, onRemove }: Props) {
       </Link>
       <p className="text-sm">
         {[
-          species?.name,
+          `${request.piece.count ?? 1} × ${species?.name.toLowerCase() ?? request.piece.species}`,
           cut?.name,
           format(lengthIn(preferences), request.piece.thickness_mm),
           method?.name.toLowerCase(),
+          method?.looks.find((l) => l.below_c == null || headline.medium_c < l.below_c)?.knob,
           format(temperatureIn(preferences), headline.medium_c),
         ]
           .filter(Boolean)

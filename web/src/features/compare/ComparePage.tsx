@@ -23,8 +23,6 @@ export function ComparePage() {
 
 /** At most this many side by side. */
 const MOST_PINNED = 3;
-/** The time scale leaves out the slowest: they would squeeze all others. */
-const SCALE_SHARE = 0.75;
 
 function Comparing({ catalogue }: { catalogue: Catalogue }) {
   const [params] = useSearchParams();
@@ -163,7 +161,7 @@ function Comparing({ catalogue }: { catalogue: Catalogue }) {
                 </th>
               </tr>
             </thead>
-            <tbody className="max-lg:grid max-lg:gap-3 sm:max-lg:grid-cols-2">
+            <tbody className="max-lg:grid max-lg:gap-1.5">
               {rows.map((entry) => (
                 <CompareRow key={entry.method} {...row(entry)} />
               ))}
@@ -175,11 +173,10 @@ function Comparing({ catalogue }: { catalogue: Catalogue }) {
   );
 }
 
-/** A common scale: most of the ways that suit end within it. */
+/** A common scale: all ways that suit end within it, a slow bake too. */
 function timeScale(methods: readonly Compared[]): number {
-  const ends = methods
-    .flatMap((m) => (m.suits && m.outcome ? [m.outcome.pull_s + m.outcome.rest_s] : []))
-    .sort((a, b) => a - b);
-  const end = ends[Math.min(ends.length - 1, Math.floor(ends.length * SCALE_SHARE))] ?? 900;
-  return Math.ceil(end / 60) * 60;
+  const ends = methods.flatMap((m) =>
+    m.suits && m.outcome ? [m.outcome.pull_s + m.outcome.rest_s] : [],
+  );
+  return Math.ceil(Math.max(600, ...ends) / 60) * 60;
 }

@@ -3,11 +3,11 @@ import { Printer } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
-import { api, type LadderRequest, unwrap } from "@/api/client";
+import { api, type Ladder, type LadderRequest, unwrap } from "@/api/client";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
 import { readAddress } from "@/lib/address";
-import { clock, spoken } from "@/lib/time";
+import { clock } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 
 const ladderQuery = (request: LadderRequest) =>
@@ -79,20 +79,20 @@ export function LadderPage() {
                   Thickness
                 </th>
                 {data.start_c.map((c, i) => (
-                  <th key={c} scope="colgroup" colSpan={3} className="pt-2">
+                  <th key={c} scope="colgroup" colSpan={COLUMNS.length} className="pt-2">
                     {i === 0 ? "From the fridge" : "Tempered"}, {format(temperature, c)}
                   </th>
                 ))}
               </tr>
               <tr className="border-base-content border-b-2 text-base">
                 {data.start_c.flatMap((c) =>
-                  ["turn", "out", "room"].map((what) => (
+                  COLUMNS.map((column) => (
                     <th
-                      key={`${c} ${what}`}
+                      key={`${c} ${column.title}`}
                       scope="col"
-                      className={`font-normal ${what === "room" ? "max-sm:hidden" : ""}`}
+                      className={`font-normal ${column.isWide ? "max-md:hidden" : ""}`}
                     >
-                      {what}
+                      {column.title}
                     </th>
                   )),
                 )}
@@ -107,9 +107,9 @@ export function LadderPage() {
                   {row.cells.map((cell, i) => {
                     const key = data.start_c[i] ?? i;
                     return cell ? (
-                      <Cells key={key} turn={cell.flip_s} out={cell.pull_s} room={cell.window_s} />
+                      <Cells key={key} rung={cell} />
                     ) : (
-                      <td key={key} colSpan={3}>
+                      <td key={key} colSpan={COLUMNS.length}>
                         out of reach
                       </td>
                     );
@@ -124,18 +124,34 @@ export function LadderPage() {
   );
 }
 
-interface CellProps {
-  turn: number | null | undefined;
-  out: number;
-  room: number | null | undefined;
+type Rung = NonNullable<Ladder["rows"][number]["cells"][number]>;
+
+interface LadderColumn {
+  title: string;
+  value: (rung: Rung) => number | null | undefined;
+  /** Only where there is room. */
+  isWide?: boolean;
+  isMain?: boolean;
 }
 
-function Cells({ turn, out, room }: CellProps) {
-  return (
-    <>
-      <td>{turn == null ? "–" : clock(turn)}</td>
-      <td className="font-bold">{clock(out)}</td>
-      <td className="text-base max-sm:hidden">{room == null ? "–" : spoken(room)}</td>
-    </>
-  );
+const COLUMNS: readonly LadderColumn[] = [
+  { title: "heat down", value: (r) => r.down_s, isWide: true },
+  { title: "turn", value: (r) => r.flip_s },
+  { title: "look from", value: (r) => r.look_from_s, isWide: true },
+  { title: "out", value: (r) => r.pull_s, isMain: true },
+  { title: "rest", value: (r) => r.rest_s, isWide: true },
+];
+
+function Cells({ rung }: { rung: Rung }) {
+  return COLUMNS.map(({ title, value, isWide, isMain }) => {
+    const seconds = value(rung);
+    return (
+      <td
+        key={title}
+        className={`${isMain ? "font-bold" : ""} ${isWide ? "text-base opacity-80 max-md:hidden" : ""}`}
+      >
+        {seconds == null ? "–" : clock(seconds)}
+      </td>
+    );
+  });
 }

@@ -176,7 +176,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   );
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
-    <div className="flex flex-col gap-3 px-4 py-3 sm:px-7 lg:grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:items-start lg:gap-x-6 print:block">
+    <div className="flex flex-col gap-3 px-4 py-3 sm:px-7 lg:grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:items-start lg:gap-x-6 print:p-0">
       <div className="print:hidden lg:col-span-2">
         <Sentence
           catalogue={catalogue}
@@ -242,7 +242,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             <section
               aria-label="Picture"
               aria-busy={isBehind || isDragging || isComing}
-              className={`min-w-0 max-lg:order-2 print:hidden ${failure ? "opacity-50" : ""}`}
+              className={`min-w-0 max-lg:order-2 ${failure ? "opacity-50" : ""}`}
             >
               <PlanPicture
                 plan={plan}
@@ -314,6 +314,8 @@ const FIELDS_WITH_A_PLACE = [
   "piece.weight_g",
   "piece.count",
   "medium_c",
+  "second_c",
+  "second_s",
   "altitude_m",
   "rest_s",
   "rest_on",

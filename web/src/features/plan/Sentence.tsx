@@ -10,6 +10,8 @@ import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
 
+import { Ruler } from "./Ruler";
+
 // Its list machinery is not needed before the cook asks for another fish.
 const FishFinder = lazy(async () => ({ default: (await import("./FishFinder")).FishFinder }));
 
@@ -175,6 +177,12 @@ export const Sentence = memo(function Sentence({
             set({ thickness_mm: mm });
           }}
           error={complaint("piece.thickness_mm")}
+        />
+        <Ruler
+          thicknessMm={piece.thickness_mm}
+          onChange={(mm) => {
+            set({ thickness_mm: mm, thickness_measured: true });
+          }}
         />
         <Segmented
           label="How do you know?"
@@ -385,6 +393,8 @@ export const Sentence = memo(function Sentence({
   );
 });
 
+const HEAT_FIELDS = ["medium_c", "second_c", "second_s", "altitude_m"];
+
 interface HeatProps {
   catalogue: Catalogue;
   draft: PlanDraft;
@@ -402,6 +412,9 @@ function HeatBlank({ catalogue, draft, onChange, complaint, usual }: HeatProps):
   const heat =
     method.default_c == null ? null : (draft.medium_c ?? usual?.mediumC ?? method.default_c);
   const medium = method.medium.toLowerCase();
+  const then = method.second
+    ? `, then the ${method.second.medium.toLowerCase()} at ${format(temperature, draft.second_c ?? method.second.default_c)}`
+    : "";
   const altitude = draft.altitude_m ?? preferences.altitudeM;
   const height = altitude === 0 ? "" : ` at ${Math.round(altitude)} m`;
   return (
@@ -411,10 +424,10 @@ function HeatBlank({ catalogue, draft, onChange, complaint, usual }: HeatProps):
         text={
           heat === null
             ? `full steam${height}`
-            : `${medium} at ${format(temperature, heat)}${height}`
+            : `${medium} at ${format(temperature, heat)}${then}${height}`
         }
         label="Heat"
-        isWrong={Boolean(complaint("medium_c") ?? complaint("altitude_m"))}
+        isWrong={HEAT_FIELDS.some((field) => complaint(field) !== undefined)}
       >
         {heat !== null && (
           <>
@@ -428,6 +441,34 @@ function HeatBlank({ catalogue, draft, onChange, complaint, usual }: HeatProps):
               error={complaint("medium_c")}
             />
             <p className="max-w-64 text-sm">{method.reason}</p>
+          </>
+        )}
+        {method.second && (
+          <>
+            <Stepper
+              label={`Then the ${method.second.medium.toLowerCase()}`}
+              quantity={{ ...temperature, step: 5 }}
+              value={draft.second_c ?? method.second.default_c}
+              onChange={(c) => {
+                onChange({ ...withoutOwnTimes(draft), second_c: c });
+              }}
+              error={complaint("second_c")}
+            />
+            <Stepper
+              label={`Into the ${method.second.medium.toLowerCase()} after, minutes`}
+              quantity={{
+                unit: "min",
+                step: 0.5,
+                digits: 1,
+                show: (s) => s / 60,
+                read: (minutes) => Math.round(minutes * 60),
+              }}
+              value={draft.second_s ?? method.second.default_s}
+              onChange={(s) => {
+                onChange({ ...withoutOwnTimes(draft), second_s: s });
+              }}
+              error={complaint("second_s")}
+            />
           </>
         )}
         <Stepper
@@ -510,7 +551,7 @@ function coldness(startC: number, shown: string): string {
 }
 
 function schoolText(school: School, skin: boolean): string {
-  return school === "skin_side" && !skin ? "mostly on the best side" : SCHOOLS[school];
+  return school === "skin_side" && !skin ? "mostly on the show side" : SCHOOLS[school];
 }
 
 function bandAim(catalogue: Catalogue, id: string): number | undefined {

@@ -35,7 +35,7 @@ export function Timeline({ prep, heatAt, now }: Props) {
             <span aria-hidden className="waiting inline-block h-3 w-5 rounded-sm" />
             waiting
           </span>
-          <span className="max-md:hidden">latest starts; bars: the last {wait(shownS)}</span>
+          <span className="max-md:hidden">start by; the last {wait(shownS)} drawn</span>
         </p>
       </div>
       <ol className="mt-2 divide-y divide-base-300 border-base-300 border-y">
@@ -75,11 +75,17 @@ function Row({ step, heatAt, now, shownS }: RowProps) {
   const { preferences } = usePreferences();
   const at = new Date(heatAt.getTime() - step.starts_before_s * 1000);
   const isLate = at < now;
+  // What begins the night before was for last night, and nobody can change that now.
+  const wasYesterday = isLate && at.toDateString() !== now.toDateString();
   return (
     <li className="grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2.5 md:grid-cols-[5rem_minmax(0,1fr)_11rem] print:break-inside-avoid">
       <span className={`font-bold font-display text-xl ${isLate ? "text-error" : ""}`}>
         {timeOfDay(at, heatAt)}
-        {isLate && <span className="block font-sans text-sm">too late</span>}
+        {isLate && (
+          <span className="block font-sans text-sm">
+            {wasYesterday ? "last night" : "too late"}
+          </span>
+        )}
       </span>
       <div className="min-w-0">
         <p className="flex flex-wrap items-center gap-x-3">
