@@ -88,7 +88,7 @@ fn edgy_or_none(low: f64, high: f64) -> impl Strategy<Value = Option<f64>> {
 }
 
 /// Fields that a plan's complaint may be about.
-const FIELDS: [&str; 25] = [
+const FIELDS: [&str; 26] = [
     "piece.species",
     "piece.cut",
     "piece.thickness_mm",
@@ -106,6 +106,7 @@ const FIELDS: [&str; 25] = [
     "school",
     "medium_c",
     "second_c",
+    "rest_c",
     "second_s",
     "altitude_m",
     "coating",
@@ -462,7 +463,11 @@ fn resolutions_of_plans_are_accurate() {
         skin: true,
         start_c: 5.0,
         stuffed: false,
-        rest: Rest { duration_s: 120.0, on: catalogue.resting.support("plate").unwrap() },
+        rest: Rest {
+            duration_s: 120.0,
+            on: catalogue.resting.support("plate").unwrap(),
+            oven_c: None,
+        },
         school: School::SkinSide,
         medium_c: 200.0,
         boil_c: 99.97,

@@ -108,6 +108,29 @@ fn only_what_was_wrapped_rests_in_its_wrapping() {
     assert_eq!(refused("sear", "plate", 1801.0).field, "rest_s");
 }
 
+/// A warmer oven goes on cooking, so it comes off sooner; what has no heat of its own takes none.
+#[test]
+fn warm_oven_is_set_by_the_cook() {
+    let kept = |rest_c: Option<f64>| PlanRequest {
+        rest_on: Some("warm_oven".into()),
+        rest_s: Some(600.0),
+        rest_c,
+        ..request("cod", "loin", 30.0, "roast", 52.5)
+    };
+    let usual = solve(&kept(None));
+    assert!((solve(&kept(Some(70.0))).pull_s - usual.pull_s).abs() < 1e-9, "70 is the usual");
+    let (cool, warm) = (solve(&kept(Some(45.0))), solve(&kept(Some(105.0))));
+    assert!(warm.pull_s < usual.pull_s && usual.pull_s < cool.pull_s, "{}", usual.pull_s);
+    assert!(warm.core_peak_c > cool.core_peak_c + 1.0);
+    assert!(warm.steps.last().unwrap().detail.contains("105"));
+    let refused = |on: &str, rest_c: f64| {
+        let asked = PlanRequest { rest_on: Some(on.into()), ..kept(Some(rest_c)) };
+        plan(&Catalogue::embedded().unwrap(), &asked).unwrap_err().remove(0)
+    };
+    assert_eq!(refused("rack", 70.0).field, "rest_c");
+    assert!(refused("warm_oven", 120.0).message.contains("40 to 110"));
+}
+
 /// The usual rest of cooks (common practice): none to speak of for what is fried or rare, about two
 /// minutes for portions, four to five for whole fish; a salt crust is cracked straight from the oven.
 #[rstest]

@@ -145,9 +145,9 @@ async fn thawing_for_tonight_says_when_to_begin_and_what_to_do_when_it_is_late()
 }
 
 #[tokio::test]
-async fn thickness_moves_salt_and_batter() -> Outcome {
-    let (_server, browser) = open(Screen::Desk, FRIED).await?;
-    let before = figure(&browser, "eer batter").await?;
+async fn thickness_moves_salt_and_flour() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, &format!("{FRIED}&coat=flour")).await?;
+    let before = figure(&browser, "easoned flour").await?;
     let salted = "document.querySelector('section[aria-labelledby=salt]')?.innerText";
     let plate = browser.client.execute(&format!("return {salted}"), vec![]).await?;
     for _ in 0..8 {
@@ -156,7 +156,7 @@ async fn thickness_moves_salt_and_batter() -> Outcome {
     browser.until("location.search.includes('mm=18')").await?;
     browser.until("document.querySelector('main [aria-busy=false]') !== null").await?;
     browser.until(&format!("{salted} !== {}", serde_json::to_string(&plate)?)).await?;
-    let after = figure(&browser, "eer batter").await?;
+    let after = figure(&browser, "easoned flour").await?;
     assert!(after > 1.15 * before, "thinner pieces have more face: {before} and {after}");
     // Out of range is said beside its field, and what worked last stays.
     let field = browser
@@ -168,7 +168,7 @@ async fn thickness_moves_salt_and_batter() -> Outcome {
     browser
         .until("document.querySelector('main [role=alert]')?.innerText?.includes('4 to 120')")
         .await?;
-    assert!(figure(&browser, "eer batter").await? > 0.0);
+    assert!(figure(&browser, "easoned flour").await? > 0.0);
     Ok(())
 }
 

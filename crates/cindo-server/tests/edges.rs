@@ -168,6 +168,9 @@ impl Generator {
         self.maybe(&mut plan, 0.3, "coating", |g| g.suiting(&coats, |g| &g.coatings));
         self.maybe(&mut plan, 0.3, "rest_s", |g| g.number(0.0, 1800.0));
         self.maybe(&mut plan, 0.3, "rest_on", |g| g.id(|g| &g.supports));
+        if plan["rest_on"] == "warm_oven" || self.chance(0.02) {
+            self.maybe(&mut plan, 0.5, "rest_c", |g| g.number(40.0, 110.0));
+        }
         self.maybe(&mut plan, 0.2, "at_risk", |g| json!(g.chance(0.5)));
         self.maybe(&mut plan, 0.2, "brief", |g| json!(g.chance(0.5)));
         self.maybe(&mut plan, 0.05, "gear", |g| (0..3).map(|_| g.id(|g| &g.gear)).collect());
@@ -450,7 +453,7 @@ fn every_described_end_is_the_one_that_is_checked() {
     let plan = json!({ "piece": piece, "method": "poach", "doneness": 60.0, "brief": true });
     let two_heats = json!({
         "piece": { "species": "cod", "cut": "loin", "thickness_mm": 30.0, "start_c": 5.0 },
-        "method": "pan_roast", "doneness": 60.0, "brief": true,
+        "method": "pan_roast", "doneness": 60.0, "brief": true, "rest_on": "warm_oven",
     });
     let face = json!({ "h": 10.0, "medium_c": 20.0 });
     let phases = json!([{ "duration_s": 1.0, "bottom": face, "top": face }]);

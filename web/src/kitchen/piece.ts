@@ -74,6 +74,7 @@ export function withMethod(draft: PlanDraft, id: string): PlanDraft {
     coating: _coating,
     variant: _variant,
     rest_on: _rest,
+    rest_c: _warm,
     ...rest
   } = withoutOwnTimes(draft);
   return { ...rest, method: id };

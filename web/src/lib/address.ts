@@ -95,6 +95,7 @@ const PLAN: Table<PlanRequest> = {
   at_risk: ["risk", yes],
   rest_s: ["eat", figure],
   rest_on: ["from", id],
+  rest_c: ["warm", figure],
 };
 const GEAR: Table<OwnGear> = { gear: ["gear", ids] };
 

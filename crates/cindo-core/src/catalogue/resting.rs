@@ -29,6 +29,9 @@ pub struct Support {
     /// Face row above it; room air for its size when left out.
     #[serde(default, skip_serializing)]
     pub above: Option<String>,
+    /// Usual temperature of the oven that it is, °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub oven_c: Option<f64>,
     /// Heat of its own.
     #[serde(default, skip_serializing)]
     pub store: Option<SupportStore>,

@@ -4,6 +4,7 @@ mod answer;
 mod batch;
 mod consequence;
 mod gentler;
+mod margins;
 mod probe;
 mod quality;
 mod record;
@@ -43,7 +44,7 @@ pub(crate) fn compared_window(
     slope: f64,
 ) -> Option<f64> {
     let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
-    search::window(&coarse, schedule, &resolved.target, pull_s, slope)
+    margins::window(&coarse, schedule, &resolved.target, pull_s, slope)
         .map(|(early, late)| late - early)
 }
 
@@ -57,7 +58,7 @@ pub(crate) fn compared_look(
 ) -> f64 {
     let setup = &resolved.setup;
     let coarse = trial::Trial::new(setup, Accuracy::COARSE);
-    let spread_s = search::spread(setup, measured, &coarse, schedule, pull_s, slope);
+    let spread_s = margins::spread(setup, measured, &coarse, schedule, pull_s, slope);
     answer::look_from_s(setup, schedule, pull_s, spread_s)
 }
 

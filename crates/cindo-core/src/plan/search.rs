@@ -1,5 +1,4 @@
-//! The inverse problem: when to take it off so that it rests to the target, how wide the window is
-//! and how far the moment can wander with what nobody knows exactly.
+//! The inverse problem: when to take it off so that it rests to the target.
 
 use super::probe::{Held, Probe, Seen};
 use super::record::{Record, Sampling, record};
@@ -8,41 +7,26 @@ use super::trial::{Ending, Trial};
 use crate::catalogue::Coating;
 use crate::error::FieldError;
 use crate::say::CELSIUS;
-use crate::setup::{Limit, Resolved, Rest, Setup, Target};
+use crate::setup::{Limit, Resolved, Setup, Target};
 use crate::timeline::Schedule;
-use cindo_heat::dose::{Dose, GOLDEN_S};
+use cindo_heat::dose::GOLDEN_S;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Longest time in the heat that is searched, s.
-const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
+pub(super) const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 /// Shortest time in the heat, s.
 pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 /// What has no colour by then gets none, s.
 const LONGEST_FOR_COLOUR_S: f64 = 900.0;
-/// Widest window that is reported, s.
-const WIDEST_WINDOW_S: f64 = 3600.0;
 /// What must be held is held this much over the limit in the heat, so that neither rounding nor a
 /// coarse grid falls under it, and this much over it where the rest has to do it, K.
 const BOOK_MARGIN_K: f64 = 0.6;
 const BOOK_REST_MARGIN_K: f64 = 1.0;
 /// And so much more at most, K.
 const BOOK_OVER_K: f64 = 0.5;
-/// Flesh may get so many more dry than planned before a late pull counts as one too late.
-const DRIER_SHARE: f64 = 0.10;
 
 /// Moist flesh stops this much short of the boiling point: from there on it only dries, K.
 const SHORT_OF_BOILING_K: f64 = 1.0;
-
-/// What is uncertain about a piece: thickness by eye and measured (m), start (K), film (share),
-/// medium (K), rest (s). Source: common practice.
-const THICKNESS_BY_EYE_M: f64 = 0.002;
-const THICKNESS_MEASURED_M: f64 = 0.001;
-const START_K: f64 = 2.0;
-const FILM_SHARE: f64 = 0.2;
-const MEDIUM_K: f64 = 10.0;
-const REST_S: f64 = 30.0;
-/// Look from and latest stand this many spreads from the pull.
-pub(crate) const SPREADS: f64 = 1.3;
 
 /// A root with the slope of the function there.
 #[derive(Debug, Clone, Copy)]
@@ -145,7 +129,7 @@ impl Effort {
 }
 
 /// The core's level is found to this, K: by guesses, and in the answer.
-const GUESS_K: f64 = 0.2;
+pub(super) const GUESS_K: f64 = 0.2;
 const LEVEL_K: f64 = 0.04;
 /// And on the whole section, whose core moves from cell to cell, K.
 const SECTION_K: f64 = 0.08;
@@ -413,125 +397,6 @@ impl Observer for ColourWatch<'_> {
         }
         Sink::Continue
     }
-}
-
-/// Watches the flesh get dry in the heat.
-struct DryWatch<'g> {
-    dose: Dose,
-    volume_m: &'g [f64],
-    total_m: f64,
-    share: f64,
-    limit: f64,
-}
-
-impl Observer for DryWatch<'_> {
-    fn observe(&mut self, view: &View<'_>) -> Sink {
-        self.dose.add(view.temperature_c, view.step_s);
-        let dry: f64 = (0..self.volume_m.len())
-            .filter(|cell| self.dose.is_dry(*cell))
-            .map(|cell| self.volume_m[cell] * (1.0 - view.dried[cell]))
-            .sum();
-        self.share = dry / self.total_m;
-        if self.share > self.limit { Sink::Stop } else { Sink::Continue }
-    }
-}
-
-/// When the flesh has got so much drier than at the pull that it is no longer the same dish, s.
-fn dries_out_s(fast: &Trial<'_>, schedule: &Schedule, pull_s: f64, until_s: f64) -> f64 {
-    let grid = &fast.grid;
-    let mut watch = DryWatch {
-        dose: Dose::new(grid.cells(), 0.0),
-        volume_m: &grid.volume_m,
-        total_m: grid.total_volume_m(),
-        share: 0.0,
-        limit: f64::INFINITY,
-    };
-    let mut simulation = fast.raw();
-    fast.heat(&mut simulation, schedule, pull_s, &mut watch);
-    watch.limit = watch.share + DRIER_SHARE;
-    fast.heat(&mut simulation, schedule, until_s, &mut watch);
-    simulation.time_s()
-}
-
-/// Earliest and latest pull that are eaten inside the band without having dried out, the turn staying
-/// at the plan's time. The fast solver finds them, corrected by what it is off at the plan's own pull.
-pub(crate) fn window(
-    fast: &Trial<'_>,
-    schedule: &Schedule,
-    target: &Target,
-    pull_s: f64,
-    slope: f64,
-) -> Option<(f64, f64)> {
-    let upper_c = target.to_c?;
-    let floor_s = schedule.turns_s.first().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
-    let mut shared = fast.raw();
-    let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
-    fast.heat(&mut shared, schedule, fork_s, &mut ());
-    let level = |at_s: f64| {
-        if at_s >= fork_s {
-            fast.finish(shared.clone(), schedule, at_s).level_c
-        } else {
-            fast.finish(fast.raw(), schedule, at_s).level_c
-        }
-    };
-    let bias = level(pull_s) - target.aim_c;
-    let guess =
-        |edge_c: f64| Root { at: pull_s + (edge_c - target.aim_c) / slope.max(1e-6), slope };
-    let early = rising_root(
-        level,
-        target.from_c + bias,
-        GUESS_K,
-        guess(target.from_c),
-        (floor_s, LONGEST_COOK_S),
-    )
-    .map_or(pull_s, |root| root.at.min(pull_s));
-    let late = rising_root(
-        level,
-        upper_c + bias,
-        GUESS_K,
-        guess(upper_c),
-        (floor_s, pull_s + WIDEST_WINDOW_S),
-    )
-    .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
-    let late = dries_out_s(fast, schedule, pull_s, late);
-    Some((early, late.min(early + WIDEST_WINDOW_S)))
-}
-
-/// Standard deviation, so to speak, of the right pull, s: one finite difference for each thing that
-/// nobody knows exactly, added in quadrature.
-pub(crate) fn spread(
-    setup: &Setup<'_>,
-    measured: bool,
-    fast: &Trial<'_>,
-    schedule: &Schedule,
-    pull_s: f64,
-    slope: f64,
-) -> f64 {
-    let base = fast.finish(fast.raw(), schedule, pull_s).level_c;
-    let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
-    let mut variants = vec![
-        Setup { thickness_m: setup.thickness_m + thicker, ..setup.clone() },
-        Setup { start_c: setup.start_c + START_K, ..setup.clone() },
-        Setup { film_factor: 1.0 + FILM_SHARE, ..setup.clone() },
-    ];
-    if setup.method.range_c.is_some() {
-        let uncertain_k = setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K);
-        variants.push(Setup { medium_c: setup.medium_c + uncertain_k, ..setup.clone() });
-    }
-    if setup.rest.duration_s > 0.0 {
-        let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };
-        variants.push(Setup { rest, ..setup.clone() });
-    }
-    let sum: f64 = variants
-        .iter()
-        .map(|variant| {
-            let trial = Trial::new(variant, fast.accuracy);
-            // The same clock times: only the piece or its heat differs.
-            let level = trial.finish(trial.raw(), schedule, pull_s).level_c;
-            ((level - base) / slope.max(1e-6)).powi(2)
-        })
-        .sum();
-    sum.sqrt()
 }
 
 fn unreachable_because(message: String) -> FieldError {

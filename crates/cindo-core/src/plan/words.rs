@@ -107,7 +107,10 @@ fn rest_step(setup: &Setup<'_>, times: &Times) -> Step {
         action: "rest".to_owned(),
         title: if stands && opens.is_none() { "Out, and rest" } else { "Out, and serve" }
             .to_owned(),
-        detail: detail.to_owned(),
+        detail: fill(detail, |name| match name {
+            "rest" => setup.rest.oven_c.map(|c| format!("{c:.0}{CELSIUS}")),
+            _ => None,
+        }),
         cue: pull_cue(setup, times.core_at_pull_c),
     }
 }

@@ -9,6 +9,7 @@ use cindo_heat::grid::Shape;
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::reservoir::Heater;
 
+mod choose;
 mod fit;
 mod request;
 mod rest;

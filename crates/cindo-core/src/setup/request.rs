@@ -2,15 +2,18 @@
 
 use serde::{Deserialize, Serialize};
 
+use super::Setup;
+use super::choose::{
+    check_coating, check_gear, check_medium, check_school, check_second, check_variant,
+};
 use super::fit::places;
-use super::rest::{Asked, check_rest};
+use super::rest::check_rest;
 use super::target::{Limit, Target};
-use super::{Second, Setup};
 use crate::bench::Bench;
-use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, Oil, School, Species};
+use crate::catalogue::{Catalogue, Oil, School, Species};
 use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, Piece, look_up};
-use crate::say::{CELSIUS, listed, quoted};
+use crate::say::{listed, quoted};
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::water::boiling_point_c;
 
@@ -92,14 +95,15 @@ pub struct PlanRequest {
     /// Id of what it stands on until then; the usual support when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub rest_on: Option<String>,
+    /// Temperature of the warm oven that it stands in, °C, 40 to 110; 70 when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 40, maximum = 110))]
+    pub rest_c: Option<f64>,
     /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
     /// side and gentler ways.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub brief: Option<bool>,
 }
-
-/// Steam may be asked for by its temperature if that is boiling here, K either way.
-const STEAM_TOLERANCE_K: f64 = 2.0;
 
 /// Longest clock time that may be given, s.
 const LONGEST_ASKED_S: f64 = 4.0 * 3600.0;
@@ -152,6 +156,7 @@ impl PlanRequest {
             turn_s: None,
             out_s: None,
             rest_on: None,
+            rest_c: None,
             ..self.clone()
         }
     }
@@ -249,18 +254,10 @@ pub(crate) fn resolve<'a>(
         if request.turn_s.is_some() && method.schools.is_empty() {
             problems.add("turn_s", format!("nothing is turned in {}; leave it out", method.name));
         }
-        let rest = target.as_ref().and_then(|target| {
-            let board = board?;
+        let rest = board.zip(target.as_ref()).and_then(|(board, target)| {
             let resting = &catalogue.resting;
             let usual = resting.usual(method, board.cut, piece.thickness_mm, target.aim_c)?;
-            let asked = Asked { rest_s: request.rest_s, rest_on: request.rest_on.as_deref() };
-            check_rest(
-                &resting.supports,
-                &asked,
-                (usual.rest_s, &usual.on),
-                (method, coating),
-                &mut problems,
-            )
+            check_rest(&resting.supports, request, usual, (method, coating), &mut problems)
         });
         (medium_c, school, coating, variant, gear, rest, (suited, second))
     });
@@ -356,169 +353,4 @@ fn target_of(
             band.map(|band| Target::of_band(band, species.doneness.contains(id), limit))
         }
     }
-}
-
-/// The school asked for, or the usual one; where nothing is turned it does not matter.
-fn check_school(
-    method: &Method,
-    asked: Option<School>,
-    has_best_side: bool,
-    problems: &mut Problems,
-) -> School {
-    let Some(usual) = method.schools.first() else { return School::OneSide };
-    let fallback = if *usual == School::SkinSide
-        && !has_best_side
-        && method.schools.contains(&School::TwoSided)
-    {
-        School::TwoSided
-    } else {
-        *usual
-    };
-    let school = asked.unwrap_or(fallback);
-    if !method.schools.contains(&school) {
-        let allowed: Vec<_> = method.schools.iter().map(ToString::to_string).collect();
-        problems.add(
-            "school",
-            format!(
-                "`{school}` is not a way of turning for {}; allowed are {}",
-                method.name.to_lowercase(),
-                allowed.join(", ")
-            ),
-        );
-    }
-    school
-}
-
-fn check_coating<'a>(
-    catalogue: &'a Catalogue,
-    method: &Method,
-    asked: Option<&str>,
-    problems: &mut Problems,
-) -> Option<&'a Coating> {
-    let id = asked.or(method.coats.first().map(String::as_str))?;
-    let coating = problems.named("coating", "a coat", id, &catalogue.coatings, |c| &c.id)?;
-    if !method.coats.contains(&coating.id) {
-        problems.add(
-            "coating",
-            format!(
-                "fish {} does not suit {}: {}; allowed are {}",
-                coating.name,
-                method.name.to_lowercase(),
-                coating.misfit(method),
-                method.coats.join(", ")
-            ),
-        );
-    }
-    Some(coating)
-}
-
-fn check_variant<'a>(
-    method: &'a Method,
-    asked: Option<&str>,
-    problems: &mut Problems,
-) -> Option<&'a str> {
-    let Some(id) = asked else { return method.variants.first().map(|v| v.id.as_str()) };
-    let found = method.variants.iter().find(|v| v.id == id);
-    if found.is_none() {
-        let known = listed(method.variants.iter().map(|v| v.id.as_str()));
-        let allowed = if known.is_empty() {
-            "leave it out".to_owned()
-        } else {
-            format!("allowed are {known}")
-        };
-        problems.add(
-            "variant",
-            format!("{} is not a variation of {}; {allowed}", quoted(id), method.name),
-        );
-    }
-    found.map(|v| v.id.as_str())
-}
-
-/// One piece of gear for each need, from what is at hand.
-fn check_gear<'a>(
-    catalogue: &'a Catalogue,
-    method: &Method,
-    at_hand: Option<&[String]>,
-    problems: &mut Problems,
-) -> Vec<&'a Gear> {
-    let mut known: Vec<&Gear> = Vec::new();
-    match at_hand {
-        None => known.extend(&catalogue.gear),
-        Some(listed) if !problems.at_most("gear", listed, MOST_GEAR) => return known,
-        Some(listed) => {
-            for (i, id) in listed.iter().enumerate() {
-                let field = format!("gear.{i}");
-                known.extend(problems.named(&field, "gear", id, &catalogue.gear, |g| &g.id));
-            }
-        }
-    }
-    let mut chosen = Vec::with_capacity(method.needs.len());
-    for kind in &method.needs {
-        match known.iter().find(|g| g.kinds.contains(kind)) {
-            Some(gear) => chosen.push(*gear),
-            None => {
-                problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name));
-            }
-        }
-    }
-    chosen
-}
-
-/// The second heat asked for, or the usual one.
-fn check_second(method: &Method, request: &PlanRequest, problems: &mut Problems) -> Option<Second> {
-    let Some(second) = &method.second else {
-        for (field, value) in [("second_c", request.second_c), ("second_s", request.second_s)] {
-            if value.is_some() {
-                problems.add(
-                    field,
-                    format!("{} has one heat only; leave it out", method.name.to_lowercase()),
-                );
-            }
-        }
-        return None;
-    };
-    let medium_c = request.second_c.unwrap_or(second.default_c);
-    problems.range("second_c", medium_c, second.range_c[0], second.range_c[1], "°C");
-    let from_s = request.second_s.unwrap_or(second.default_s);
-    problems.range("second_s", from_s, second.range_s[0], second.range_s[1], "s");
-    Some(Second { medium_c, from_s })
-}
-
-/// The temperature asked for, or the usual one.
-fn check_medium(
-    method: &Method,
-    (asked_c, usual_c): (Option<f64>, Option<f64>),
-    boil_c: f64,
-    problems: &mut Problems,
-) -> f64 {
-    let (Some([low, high]), Some(default)) = (method.range_c, usual_c) else {
-        if let Some(asked) = asked_c
-            && (asked - boil_c).abs() > STEAM_TOLERANCE_K
-        {
-            problems.add(
-                "medium_c",
-                format!(
-                    "{} is at boiling point, {boil_c:.1}{CELSIUS} here; leave medium_c out",
-                    method.medium
-                ),
-            );
-        }
-        return boil_c;
-    };
-    // Liquids stop at boiling, which altitude lowers.
-    let high = if method.family == Family::Wet { high.min(boil_c) } else { high };
-    let high = (high * 10.0).floor() / 10.0;
-    let medium_c = asked_c.unwrap_or(default.min(high));
-    if high < low {
-        problems.add(
-            "altitude_m",
-            format!(
-                "water boils at {boil_c:.0}{CELSIUS} up here, and {} wants {low:.0}{CELSIUS} and more; choose another way, or a lower place",
-                method.name.to_lowercase()
-            ),
-        );
-        return medium_c;
-    }
-    problems.range("medium_c", medium_c, low, high, "°C");
-    medium_c
 }

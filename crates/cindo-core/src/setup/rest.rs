@@ -1,7 +1,7 @@
 //! How it is eaten: after how long, from what.
 
-use super::Setup;
-use crate::catalogue::{Coating, GearKind, Method, Support};
+use super::{PlanRequest, Setup};
+use crate::catalogue::{Coating, GearKind, Method, Support, UsualRest};
 use crate::error::Problems;
 use crate::say::{listed, quoted};
 
@@ -12,7 +12,12 @@ pub struct Rest<'a> {
     pub duration_s: f64,
     /// What it lies on.
     pub on: &'a Support,
+    /// Temperature of the oven that it stands in, °C; none elsewhere.
+    pub oven_c: Option<f64>,
 }
+
+/// Coolest and warmest oven that a piece may stand in, °C: above that it cooks.
+const OVEN_C: (f64, f64) = (40.0, 110.0);
 
 /// Longest rest that may be asked for, s.
 pub(crate) const LONGEST_REST_S: f64 = 1800.0;
@@ -33,24 +38,18 @@ fn is_offered(support: &Support, method: &Method, coating: Option<&Coating>) -> 
         && (!support.wrapped || coating.is_some_and(|c| c.wraps))
 }
 
-/// What is asked for, or the usual.
-pub(super) struct Asked<'r> {
-    pub(super) rest_s: Option<f64>,
-    pub(super) rest_on: Option<&'r str>,
-}
-
-/// The rest asked for, checked; what is left out is as `usual` (seconds and a support's id).
+/// The rest asked for, checked; what is left out is as usual.
 pub(super) fn check_rest<'a>(
     supports: &'a [Support],
-    asked: &Asked<'_>,
-    (usual_s, usual_on): (f64, &str),
+    asked: &PlanRequest,
+    usual: &UsualRest,
     (method, coating): (&Method, Option<&Coating>),
     problems: &mut Problems,
 ) -> Option<Rest<'a>> {
     if let Some(rest_s) = asked.rest_s {
         problems.range("rest_s", rest_s, 0.0, LONGEST_REST_S, "s");
     }
-    let id = asked.rest_on.unwrap_or(usual_on);
+    let id = asked.rest_on.as_deref().unwrap_or(&usual.on);
     let on = supports.iter().find(|s| s.id == id);
     if !on.is_some_and(|support| is_offered(support, method, coating)) {
         let allowed = supports.iter().filter(|s| is_offered(s, method, coating));
@@ -64,5 +63,19 @@ pub(super) fn check_rest<'a>(
             ),
         );
     }
-    on.map(|on| Rest { duration_s: asked.rest_s.unwrap_or(usual_s), on })
+    if let Some(rest_c) = asked.rest_c {
+        if on.is_some_and(|on| on.oven_c.is_none()) {
+            let name = on.map_or("it", |on| on.name.as_str());
+            problems.add(
+                "rest_c",
+                format!("{name} has no heat to set; leave it out, or choose the warm oven"),
+            );
+        }
+        problems.range("rest_c", rest_c, OVEN_C.0, OVEN_C.1, "°C");
+    }
+    on.map(|on| Rest {
+        duration_s: asked.rest_s.unwrap_or(usual.rest_s),
+        on,
+        oven_c: on.oven_c.map(|usual_c| asked.rest_c.unwrap_or(usual_c)),
+    })
 }

@@ -315,7 +315,9 @@ fn rest<'a>(
 
 /// The heat of what it rests on, where that is a pan.
 fn rest_heater(setup: &Setup<'_>, last: Option<&Stage<'_>>) -> Heater {
-    let Some(last) = last.filter(|_| setup.rest.on.in_pan) else { return Heater::held(ROOM_C) };
+    let Some(last) = last.filter(|_| setup.rest.on.in_pan) else {
+        return Heater::held(setup.rest.oven_c.unwrap_or(ROOM_C));
+    };
     let pan = setup.heater(Setup::pan_kind(setup.method), last.heater.set_c, false);
     Heater { power_w: 0.0, coat_j: 0.0, ..pan }
 }

@@ -310,7 +310,7 @@ fn card_with_every_choice_comes_back_the_same() {
         "frozen_for_parasites":true,"thickness_measured":true},"method":"sear","doneness":"by_the_book",
         "school":"two_sided","medium_c":190.0,"altitude_m":650.0,"coating":"oil","gear":["lidded_pan_30"],
         "oil":"ghee","at_risk":true,"turn_s":300.0,"out_s":700.0,"second_c":200.0,
-        "second_s":120.0,"rest_s":90.0,"rest_on":"rack"}"#;
+        "second_s":120.0,"rest_s":90.0,"rest_on":"warm_oven","rest_c":80.0}"#;
     let kept = NewCard { request: serde_json::from_str(full).unwrap(), ..card("everything") };
     let id = store.keep_cards(std::slice::from_ref(&kept), Timestamp::now()).unwrap()[0];
     drop(store);

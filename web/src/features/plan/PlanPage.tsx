@@ -319,6 +319,7 @@ const FIELDS_WITH_A_PLACE = [
   "altitude_m",
   "rest_s",
   "rest_on",
+  "rest_c",
 ];
 
 const sentence = (text: string) =>

@@ -494,6 +494,7 @@ interface RestProps extends HeatProps {
 
 /** How long it stands before it is eaten, and on what. */
 function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: RestProps) {
+  const temperature = temperatureIn(usePreferences().preferences);
   const method = catalogue.methods.find((m) => m.id === draft.method);
   const seconds = draft.rest_s ?? usual?.restS ?? 120;
   const id = draft.rest_on ?? usual?.restOn ?? "plate";
@@ -506,7 +507,7 @@ function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: 
     <Blank
       text={seconds < 15 ? "at once" : `after ${standing(seconds)} ${on?.phrase ?? ""}`}
       label="Eaten"
-      isWrong={Boolean(complaint("rest_s") ?? complaint("rest_on"))}
+      isWrong={Boolean(complaint("rest_s") ?? complaint("rest_on") ?? complaint("rest_c"))}
     >
       <Stepper
         label="Stands, minutes"
@@ -529,9 +530,21 @@ function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: 
         value={id}
         options={supports.map((s) => [s.id, s.name] as const)}
         onChange={(place) => {
-          onChange({ ...withoutOwnTimes(draft), rest_on: place });
+          const { rest_c: _warm, ...rest } = withoutOwnTimes(draft);
+          onChange({ ...rest, rest_on: place });
         }}
       />
+      {on?.oven_c != null && (
+        <Stepper
+          label="Oven"
+          quantity={{ ...temperature, step: 5 }}
+          value={draft.rest_c ?? on.oven_c}
+          onChange={(c) => {
+            onChange({ ...withoutOwnTimes(draft), rest_c: c });
+          }}
+          error={complaint("rest_c")}
+        />
+      )}
       {complaint("rest_on") && (
         <p className="max-w-64 text-error text-sm">{complaint("rest_on")}</p>
       )}

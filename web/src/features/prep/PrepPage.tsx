@@ -173,7 +173,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
       {data && (
         <div
           aria-busy={isFetching}
-          className="mt-4 grid items-start gap-x-7 gap-y-5 lg:grid-cols-[minmax(0,1fr)_25rem] print:block"
+          className="mt-4 grid items-start gap-x-7 gap-y-5 lg:grid-cols-[minmax(0,1fr)_25rem] print:flex print:flex-col print:items-stretch"
         >
           <div className="grid min-w-0 gap-5">
             {data.thaw && (
@@ -201,13 +201,16 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
               }}
             />
           </div>
-          <div className="grid min-w-0 gap-5 print:mt-5">
-            <Amounts
-              prep={data}
-              choices={choices}
-              guests={choices.guests ?? plan.piece.count ?? 1}
-              onChange={choose}
-            />
+          <div className="grid min-w-0 gap-5 print:contents">
+            {/* What has to be weighed out comes first on a sheet. */}
+            <div className="min-w-0 print:order-first">
+              <Amounts
+                prep={data}
+                choices={choices}
+                guests={choices.guests ?? plan.piece.count ?? 1}
+                onChange={choose}
+              />
+            </div>
             <SaltPanel
               catalogue={catalogue}
               salt={data.salt ?? null}
