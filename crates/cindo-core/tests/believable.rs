@@ -209,7 +209,7 @@ fn cues_at_the_pull_are_those_of_the_pull() {
     let whole = request(("sea_bass", "whole_round", 40.0), "roast", "just_done");
     assert!(out(&whole).contains("just holds"), "{}", out(&whole));
     let through = request(("sea_bass", "whole_round", 40.0), "roast", "by_the_book");
-    assert!(out(&through).contains("draws from the bone"), "{}", out(&through));
+    assert!(out(&through).contains("free with a nudge"), "{}", out(&through));
 }
 
 /// Every caution that matters for safety is a chip of a few words, and none is told twice.

@@ -1950,6 +1950,11 @@ export interface components {
             out_s?: number | null;
             /** @description The piece. */
             piece: components["schemas"]["Piece"];
+            /**
+             * Format: double
+             * @description Temperature of the warm oven that it stands in, °C, 40 to 110; 70 when left out.
+             */
+            rest_c?: number | null;
             /** @description Id of what it stands on until then; the usual support when left out. */
             rest_on?: string | null;
             /**
@@ -2771,6 +2776,11 @@ export interface components {
             in_pan?: boolean;
             /** @description Name in a sentence, after "on". */
             name: string;
+            /**
+             * Format: double
+             * @description Usual temperature of the oven that it is, °C.
+             */
+            oven_c?: number | null;
             /** @description Where it is eaten from, after "eaten". */
             phrase: string;
             /** @description The crust or parcel that it cooked in. */

@@ -115,15 +115,25 @@ pub(super) fn check_gear<'a>(
     chosen
 }
 
+/// Temperatures of a second heat, °C, and moments of moving there, s, of any method.
+const SECOND_C: (f64, f64) = (120.0, 250.0);
+const SECOND_S: (f64, f64) = (20.0, 900.0);
+
 /// The second heat asked for, or the usual one.
 pub(super) fn check_second(
     method: &Method,
     request: &PlanRequest,
     problems: &mut Problems,
 ) -> Option<Second> {
+    let asked = [
+        ("second_c", request.second_c, SECOND_C, "°C"),
+        ("second_s", request.second_s, SECOND_S, "s"),
+    ];
     let Some(second) = &method.second else {
-        for (field, value) in [("second_c", request.second_c), ("second_s", request.second_s)] {
-            if value.is_some() {
+        for (field, value, (low, high), unit) in asked {
+            // What is out of range is said also where it would not count.
+            if let Some(value) = value {
+                problems.range(field, value, low, high, unit);
                 problems.add(
                     field,
                     format!("{} has one heat only; leave it out", method.name.to_lowercase()),
