@@ -211,11 +211,7 @@ fn remedy(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Option<
             return None;
         }
         let Change { request: asked, name } = change;
-        let sentence = format!(
-            "Better: {name}. Out after {}, {} dry.",
-            clock(pull_s),
-            percent(quality.dry_share)
-        );
+        let sentence = format!("Better: {name}, out after {}.", clock(pull_s));
         Some(Remedy {
             medium_c: asked.medium_c.filter(|_| asked.medium_c != request.medium_c),
             school: asked.school.filter(|_| asked.school != request.school),
