@@ -46,12 +46,12 @@ async fn comparison_and_ladder_speak_the_cooks_units() -> Outcome {
     let (server, browser) = open(units, "/compare").await?;
     browser.until("document.querySelectorAll('main tbody tr').length > 8").await?;
     let page = browser.until("document.querySelector('main').innerText").await?;
-    let page = page.as_str().unwrap_or_default();
+    let page = page.as_str().unwrap_or_default().replace('\u{a0}', " ");
     assert!(page.contains("1.10 in") && !page.contains("°C"), "{page}");
     browser.client.goto(&format!("{}/ladder", server.address)).await?;
     browser.until("document.querySelectorAll('main tbody tr').length === 10").await?;
     let page = browser.until("document.querySelector('main').innerText").await?;
-    let page = page.as_str().unwrap_or_default();
+    let page = page.as_str().unwrap_or_default().replace('\u{a0}', " ");
     assert!(page.contains("365 °F") && page.contains("0.79 in") && !page.contains(" mm"), "{page}");
     Ok(())
 }

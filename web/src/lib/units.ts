@@ -51,8 +51,9 @@ export function massIn(units: Units): Quantity {
       };
 }
 
+/** A figure and its unit, which stay on one line. */
 export const format = (quantity: Quantity, si: number): string =>
-  `${quantity.show(si).toFixed(quantity.digits).replace("-", "−")} ${quantity.unit}`;
+  `${quantity.show(si).toFixed(quantity.digits).replace("-", "−")}\u00a0${quantity.unit}`;
 
 /** A quantity in a sentence, as the core marks it: a figure or a range, a no-break space, the unit. */
 const QUANTITY =
