@@ -9,8 +9,8 @@ use crate::piece::Piece;
 use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
 use crate::say::{MM, clock, quoted, sentence};
 use crate::setup::{
-    Doneness, Limit, MOST_GEAR, PlanRequest, Resolved, check_board, check_doneness, longest_mm,
-    resolve,
+    Doneness, Limit, MOST_GEAR, PlanRequest, Resolved, check_board, check_doneness, check_duration,
+    longest_mm, resolve,
 };
 
 /// What to compare for.
@@ -181,6 +181,7 @@ pub fn compare<'a>(
         ..PlanRequest::default()
     };
     let board = check_board(catalogue, &base, &mut problems);
+    check_duration(request.rest_s, &mut problems);
     let target = board.and_then(|board| {
         let limit = Limit::of(board.cut, base.piece.stuffed.unwrap_or(false));
         check_doneness(catalogue, &base, &board, limit, &mut problems)

@@ -19,6 +19,7 @@ pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_sh
 pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
 pub(crate) use request::{MOST_GEAR, Resolved, check_board, check_doneness, resolve};
 pub use rest::Rest;
+pub(crate) use rest::check_duration;
 pub(crate) use target::Target;
 pub use target::{BOOK_C, BOOK_HOLD_S, Limit};
 

@@ -38,6 +38,13 @@ fn is_offered(support: &Support, method: &Method, coating: Option<&Coating>) -> 
         && (!support.wrapped || coating.is_some_and(|c| c.wraps))
 }
 
+/// How long it is to stand, wherever that is asked for.
+pub(crate) fn check_duration(rest_s: Option<f64>, problems: &mut Problems) {
+    if let Some(rest_s) = rest_s {
+        problems.range("rest_s", rest_s, 0.0, LONGEST_REST_S, "s");
+    }
+}
+
 /// The rest asked for, checked; what is left out is as usual.
 pub(super) fn check_rest<'a>(
     supports: &'a [Support],
@@ -46,9 +53,7 @@ pub(super) fn check_rest<'a>(
     (method, coating): (&Method, Option<&Coating>),
     problems: &mut Problems,
 ) -> Option<Rest<'a>> {
-    if let Some(rest_s) = asked.rest_s {
-        problems.range("rest_s", rest_s, 0.0, LONGEST_REST_S, "s");
-    }
+    check_duration(asked.rest_s, problems);
     let id = asked.rest_on.as_deref().unwrap_or(&usual.on);
     let on = supports.iter().find(|s| s.id == id);
     if !on.is_some_and(|support| is_offered(support, method, coating)) {
