@@ -4,6 +4,7 @@
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
 use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::cut_face::cut_face;
 use cindo_core::piece::Piece;
 use cindo_core::plan::{PlanAnswer, plan};
 use cindo_core::setup::{Doneness, PlanRequest};
@@ -85,6 +86,25 @@ fn tuna_is_seared_fast() {
     assert!((150.0..=225.0).contains(&answer.pull_s), "{} s", answer.pull_s);
     assert!((0.7..4.0).contains(&answer.quality.browning) && answer.rest_s <= 60.0);
     assert_eq!(answer.trouble, None);
+}
+
+/// What waits for its coat is as its cut face has it, at the pull and when served, to 1 K.
+#[rstest]
+#[case(("plaice", "chunk", 12.0))]
+#[case(("plaice", "fillet", 12.0))]
+#[case(("smelt", "small_whole", 14.0))]
+fn what_waits_for_its_coat_agrees_with_its_cut_face(#[case] piece: (&str, &str, f64)) {
+    let asked = request(piece, "deep_fry", "just_done");
+    let answer = solve(&asked);
+    assert!(answer.quality.browning < 0.65, "it waited: {}", answer.quality.browning);
+    let face = cut_face(&catalogue(), &asked).unwrap();
+    let pulled = face.time_s.iter().rposition(|at_s| *at_s <= face.pull_s + 0.06).unwrap();
+    let off = [
+        face.core_c[pulled] - answer.core_at_pull_c,
+        face.core_c.last().unwrap() - answer.core_served_c,
+    ];
+    assert!(off.iter().all(|k| k.abs() < 1.1), "{off:?} K, to tenths each");
+    assert_eq!(answer.safety.reaches_limit, face.worst_held_s >= 15.0);
 }
 
 /// Common practice: turned often, but not before it lets go; the window is no second.

@@ -6,13 +6,12 @@ use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
 use super::margins::{SPREADS, spread, window};
-use super::probe::{Probe, Seen};
+use super::probe::Probe;
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
 use super::record::{Record, Series, StripPicture, record};
-use super::search::{Effort, Solved, solve};
-use super::sides::Sides;
+use super::search::{Effort, Solved, ending_at, solve};
 use super::tail::{Tail, tail};
-use super::trial::{Ending, Peak, Trial};
+use super::trial::{Peak, Trial};
 use super::trouble::{Trouble, trouble};
 use super::words::{Step, Times, steps};
 use crate::caution::{Circumstances, Safety, assess};
@@ -249,22 +248,6 @@ fn taken_out_at<'a>(
     let found = ending_at(resolved, &schedule, out_s);
     let record = record(resolved, &trial, &schedule, out_s, found, effort.sampling);
     Solved { trial, schedule, pull_s: out_s, slope, record }
-}
-
-/// How a pull at `out_s` ends, as [`super::search`] would have it.
-fn ending_at(resolved: &Resolved<'_>, schedule: &Schedule, out_s: f64) -> (Ending, Option<Seen>) {
-    let setup = &resolved.setup;
-    let column = Trial::new(setup, Accuracy::FAST);
-    let ending = column.finish(column.raw(), schedule, out_s);
-    if resolved.target.hold_s > 0.0 || setup.needs_section() {
-        let seen = Probe::new(setup, resolved.limit, false).look(schedule, out_s);
-        return (seen.ending(ending), Some(seen));
-    }
-    if setup.sides_reach_s() > out_s + setup.rest.duration_s {
-        return (ending, None);
-    }
-    let sides = Sides::follow(setup, &column.programme, schedule, out_s);
-    (sides.applied(ending, out_s, setup.rest.duration_s), None)
 }
 
 fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Safety {

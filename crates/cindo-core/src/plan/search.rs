@@ -211,7 +211,11 @@ pub(crate) fn seek<'a>(
     } else {
         search.flat(aim_c, rough)
     };
-    let Found { root, ending, seen } = search.gilded(found.ok_or_else(unreachable)?);
+    let Found { mut root, mut ending, mut seen } = found.ok_or_else(unreachable)?;
+    if let Some(gold_s) = search.gold_s(root.at) {
+        root.at = gold_s;
+        (ending, seen) = ending_at(resolved, &trial.programme.schedule(gold_s), gold_s);
+    }
     Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
 }
 
@@ -221,19 +225,35 @@ pub(crate) fn column_pull<'a>(resolved: &Resolved<'a>) -> Option<(Trial<'a>, f64
     let mm = setup.thickness_m * 1000.0;
     let guess_s = 0.5 * mm * mm;
     let trial = Trial::new(setup, Accuracy::COARSE);
-    let found = {
-        let search = Search {
-            setup,
-            trial: &trial,
-            span: (SHORTEST_COOK_S, LONGEST_COOK_S),
-            limit: *limit,
-            is_near: false,
-        };
-        let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-        let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
-        search.gilded(Found { root, ending, seen: None })
+    let span = (SHORTEST_COOK_S, LONGEST_COOK_S);
+    let search = Search { setup, trial: &trial, span, limit: *limit, is_near: false };
+    let guess = Root { at: guess_s, slope: 60.0 / guess_s };
+    let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
+    let (pull_s, ending) = match search.gold_s(root.at) {
+        Some(gold_s) => (gold_s, trial.candidate(gold_s)),
+        None => (root.at, ending),
     };
-    Some((trial, found.root.at, found.ending))
+    Some((trial, pull_s, ending))
+}
+
+/// How a pull at `out_s` ends, as a search would have it.
+pub(super) fn ending_at(
+    resolved: &Resolved<'_>,
+    schedule: &Schedule,
+    out_s: f64,
+) -> (Ending, Option<Seen>) {
+    let setup = &resolved.setup;
+    let column = Trial::new(setup, Accuracy::FAST);
+    let ending = column.finish(column.raw(), schedule, out_s);
+    if resolved.target.hold_s > 0.0 || setup.needs_section() {
+        let seen = Probe::new(setup, resolved.limit, false).look(schedule, out_s);
+        return (seen.ending(ending), Some(seen));
+    }
+    if setup.sides_reach_s() > out_s + setup.rest.duration_s {
+        return (ending, None);
+    }
+    let sides = Sides::follow(setup, &column.programme, schedule, out_s);
+    (sides.applied(ending, out_s, setup.rest.duration_s), None)
 }
 
 /// A pull that was found, how it ends, and the whole section where that was looked at.
@@ -329,21 +349,18 @@ impl Search<'_, '_> {
         })
     }
 
-    /// A coat that has to be gold stays in until it is.
-    fn gilded(&self, found: Found) -> Found {
-        let setup = self.setup;
-        let Some(least) = setup.least_browning() else { return found };
-        let mut watch =
-            ColourWatch { brown_s: [0.0; 2], wanted_s: least * GOLDEN_S, coating: setup.coating };
+    /// When a coat that has to be gold is, s, where that is after a pull.
+    fn gold_s(&self, pull_s: f64) -> Option<f64> {
+        let mut watch = ColourWatch {
+            brown_s: [0.0; 2],
+            wanted_s: self.setup.least_browning()? * GOLDEN_S,
+            coating: self.setup.coating,
+        };
         let mut simulation = self.trial.raw();
-        let schedule = self.trial.programme.schedule(found.root.at);
+        let schedule = self.trial.programme.schedule(pull_s);
         self.trial.heat(&mut simulation, &schedule, LONGEST_FOR_COLOUR_S, &mut watch);
         let gold_s = simulation.time_s();
-        if gold_s <= found.root.at || gold_s >= LONGEST_FOR_COLOUR_S - 1.0 {
-            return found;
-        }
-        let root = Root { at: gold_s, ..found.root };
-        Found { root, ending: self.trial.candidate(gold_s), seen: None }
+        (pull_s..LONGEST_FOR_COLOUR_S - 1.0).contains(&gold_s).then_some(gold_s)
     }
 
     fn looked_for(
