@@ -90,10 +90,13 @@ fn tuna_is_seared_fast() {
 
 /// What waits for its coat is as its cut face has it, at the pull and when served, to 1 K.
 #[rstest]
-#[case(("plaice", "chunk", 12.0))]
-#[case(("plaice", "fillet", 12.0))]
-#[case(("smelt", "small_whole", 14.0))]
-fn what_waits_for_its_coat_agrees_with_its_cut_face(#[case] piece: (&str, &str, f64)) {
+#[case(("plaice", "chunk", 12.0), true)]
+#[case(("plaice", "fillet", 12.0), true)]
+#[case(("smelt", "small_whole", 14.0), false)]
+fn what_waits_for_its_coat_agrees_with_its_cut_face(
+    #[case] piece: (&str, &str, f64),
+    #[case] is_past_its_band: bool,
+) {
     let asked = request(piece, "deep_fry", "just_done");
     let answer = solve(&asked);
     assert!(answer.quality.browning < 0.65, "it waited: {}", answer.quality.browning);
@@ -105,6 +108,14 @@ fn what_waits_for_its_coat_agrees_with_its_cut_face(#[case] piece: (&str, &str, 
     ];
     assert!(off.iter().all(|k| k.abs() < 1.1), "{off:?} K, to tenths each");
     assert_eq!(answer.safety.reaches_limit, face.worst_held_s >= 15.0);
+    assert_eq!(answer.core_served_c > answer.target_to_c.unwrap(), is_past_its_band);
+    if !is_past_its_band {
+        return;
+    }
+    // Right from pale gold to golden, not for as long as the middle is at boiling.
+    let window_s = answer.window_s.unwrap();
+    assert!((5.0..90.0).contains(&window_s), "{window_s} s");
+    assert!((answer.window_from_s.unwrap() - answer.pull_s).abs() < 0.2);
 }
 
 /// Common practice: turned often, but not before it lets go; the window is no second.
@@ -163,6 +174,7 @@ fn hidden_flesh_is_probed_early() {
 #[case(("cod", "loin", 28.0), "sear", Some(20.0), None, "torn")]
 #[case(("sea_bass", "whole_round", 59.0), "steam", None, None, "dry")]
 #[case(("cod", "fillet", 14.0), "saute", None, Some(160.0), "pale")]
+#[case(("plaice", "chunk", 12.0), "deep_fry", None, None, "over")]
 fn trouble_is_said_with_a_way_out(
     #[case] piece: (&str, &str, f64),
     #[case] method: &str,

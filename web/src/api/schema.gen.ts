@@ -2880,7 +2880,7 @@ export interface components {
         };
         /** @description What is wrong with a plan. */
         Trouble: {
-            /** @description Which: `scorched`, `torn`, `raw`, `dry` or `pale`. */
+            /** @description Which: `scorched`, `torn`, `raw`, `dry`, `pale` or `over`. */
             id: string;
             remedy?: components["schemas"]["Remedy"] | null;
             /** @description As a sentence. */

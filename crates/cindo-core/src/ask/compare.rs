@@ -321,7 +321,12 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         }
     };
     let quality = judge(setup, &solved.schedule, solved.pull_s, &solved.record);
-    let window_s = compared_window(resolved, &solved.schedule, solved.pull_s, solved.slope);
+    let window_s = compared_window(
+        resolved,
+        &solved.schedule,
+        (solved.pull_s, solved.record.ending.level_c),
+        solved.slope,
+    );
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);

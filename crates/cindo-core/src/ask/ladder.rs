@@ -144,7 +144,12 @@ pub fn ladder<'a>(
             power: below.map_or(LONGER_BY, |below| below.power_to(mm, root)),
         });
         let schedule = sought.trial.programme.schedule(sought.pull_s);
-        let window_s = compared_window(&resolved, &schedule, sought.pull_s, sought.slope);
+        let window_s = compared_window(
+            &resolved,
+            &schedule,
+            (sought.pull_s, sought.ending.level_c),
+            sought.slope,
+        );
         let measured = plan.piece.thickness_measured.unwrap_or(false);
         let Sought { ref trial, pull_s, slope, .. } = sought;
         let look_from_s = compared_look(&resolved, measured, &schedule, pull_s, slope);

@@ -5,7 +5,7 @@ use serde::Serialize;
 use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
-use super::margins::{SPREADS, spread, window};
+use super::margins::{SPREADS, spread, window_of};
 use super::probe::Probe;
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
 use super::record::{Record, Series, StripPicture, record};
@@ -194,7 +194,13 @@ pub(super) fn plan(
     let fast = Trial::new(setup, beside);
     let Solved { schedule, pull_s, slope, .. } = &solved;
     let margins = Margins {
-        window: window(&fast, schedule, &resolved.target, *pull_s, *slope),
+        window: window_of(
+            resolved,
+            &fast,
+            schedule,
+            (*pull_s, solved.record.ending.level_c),
+            *slope,
+        ),
         spread_s: spread(
             setup,
             request.piece.thickness_measured.unwrap_or(false),

@@ -1,9 +1,9 @@
 //! How forgiving a pull is: its window, and how far the right moment can wander with what nobody knows
 //! exactly.
 
-use super::search::{GUESS_K, LONGEST_COOK_S, Root, SHORTEST_COOK_S, rising_root};
+use super::search::{GUESS_K, LONGEST_COOK_S, Root, SHORTEST_COOK_S, coloured_s, rising_root};
 use super::trial::Trial;
-use crate::setup::{Rest, Setup, Target};
+use crate::setup::{Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
 use cindo_heat::dose::Dose;
 use cindo_heat::solve::{Observer, Sink, View};
@@ -61,9 +61,28 @@ fn dries_out_s(fast: &Trial<'_>, schedule: &Schedule, pull_s: f64, until_s: f64)
     simulation.time_s()
 }
 
+/// What waits for its coat is right from then until it is golden through and through.
+const GOLDEN: f64 = 1.0;
+
+/// The window of a solved piece; where its coat, not its middle, sets the time, that of its colour.
+pub(crate) fn window_of(
+    resolved: &Resolved<'_>,
+    fast: &Trial<'_>,
+    schedule: &Schedule,
+    (pull_s, level_c): (f64, f64),
+    slope: f64,
+) -> Option<(f64, f64)> {
+    let Resolved { setup, target, .. } = resolved;
+    if setup.least_browning().is_some() && target.to_c.is_some_and(|to_c| level_c > to_c) {
+        let golden_s = coloured_s(setup, fast, schedule, GOLDEN).unwrap_or(pull_s);
+        return Some((pull_s, golden_s.max(pull_s)));
+    }
+    window(fast, schedule, target, pull_s, slope)
+}
+
 /// Earliest and latest pull that are eaten inside the band without having dried out, the turn staying
 /// at the plan's time. The fast solver finds them, corrected by what it is off at the plan's own pull.
-pub(crate) fn window(
+fn window(
     fast: &Trial<'_>,
     schedule: &Schedule,
     target: &Target,

@@ -40,11 +40,11 @@ pub use words::Step;
 pub(crate) fn compared_window(
     resolved: &Resolved<'_>,
     schedule: &Schedule,
-    pull_s: f64,
+    (pull_s, level_c): (f64, f64),
     slope: f64,
 ) -> Option<f64> {
     let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
-    margins::window(&coarse, schedule, &resolved.target, pull_s, slope)
+    margins::window_of(resolved, &coarse, schedule, (pull_s, level_c), slope)
         .map(|(early, late)| late - early)
 }
 

@@ -351,16 +351,9 @@ impl Search<'_, '_> {
 
     /// When a coat that has to be gold is, s, where that is after a pull.
     fn gold_s(&self, pull_s: f64) -> Option<f64> {
-        let mut watch = ColourWatch {
-            brown_s: [0.0; 2],
-            wanted_s: self.setup.least_browning()? * GOLDEN_S,
-            coating: self.setup.coating,
-        };
-        let mut simulation = self.trial.raw();
         let schedule = self.trial.programme.schedule(pull_s);
-        self.trial.heat(&mut simulation, &schedule, LONGEST_FOR_COLOUR_S, &mut watch);
-        let gold_s = simulation.time_s();
-        (pull_s..LONGEST_FOR_COLOUR_S - 1.0).contains(&gold_s).then_some(gold_s)
+        let least = self.setup.least_browning()?;
+        coloured_s(self.setup, self.trial, &schedule, least).filter(|gold_s| *gold_s > pull_s)
     }
 
     fn looked_for(
@@ -399,6 +392,20 @@ impl<'a> Sought<'a> {
         let record = record(resolved, &trial, &schedule, pull_s, (ending, seen), effort.sampling);
         Solved { trial, schedule, pull_s, slope, record }
     }
+}
+
+/// When the better face is as brown as `wanted` (1 is golden), s; never where it takes too long.
+pub(super) fn coloured_s(
+    setup: &Setup<'_>,
+    trial: &Trial<'_>,
+    schedule: &Schedule,
+    wanted: f64,
+) -> Option<f64> {
+    let wanted_s = wanted * GOLDEN_S;
+    let mut watch = ColourWatch { brown_s: [0.0; 2], wanted_s, coating: setup.coating };
+    let mut simulation = trial.raw();
+    trial.heat(&mut simulation, schedule, LONGEST_FOR_COLOUR_S, &mut watch);
+    (watch.brown_s[0].max(watch.brown_s[1]) >= wanted_s).then(|| simulation.time_s())
 }
 
 /// Watches both faces take colour.

@@ -14,7 +14,7 @@ use crate::setup::{Limit, PlanRequest, Resolved, resolve};
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Trouble {
-    /// Which: `scorched`, `torn`, `raw`, `dry` or `pale`.
+    /// Which: `scorched`, `torn`, `raw`, `dry`, `pale` or `over`.
     pub id: String,
     /// As a sentence.
     pub sentence: String,
@@ -52,11 +52,13 @@ pub(crate) enum Kind {
     Raw,
     Dry,
     Pale,
+    Over,
 }
 
 impl Kind {
     /// All of them, the worst first.
-    const ALL: [Self; 5] = [Self::Scorched, Self::Torn, Self::Raw, Self::Dry, Self::Pale];
+    const ALL: [Self; 6] =
+        [Self::Scorched, Self::Torn, Self::Raw, Self::Dry, Self::Pale, Self::Over];
 
     fn id(self) -> &'static str {
         match self {
@@ -65,6 +67,7 @@ impl Kind {
             Self::Raw => "raw",
             Self::Dry => "dry",
             Self::Pale => "pale",
+            Self::Over => "over",
         }
     }
 
@@ -92,6 +95,8 @@ impl Kind {
                 let colours = matches!(setup.method.family, Family::Pan | Family::Fry);
                 is_coated && colours && setup.method.browns && quality.browning < PALE
             }
+            // Thin fish in a coat is well done, and nobody minds; who asks for less is told.
+            Self::Over => target.aim_c < WELL_DONE_C && record.ending.level_c > WELL_DONE_C,
         }
     }
 
@@ -113,6 +118,10 @@ impl Kind {
                 percent(quality.dry_share)
             ),
             Self::Pale => "The coat is still pale when the middle is done.".to_owned(),
+            Self::Over => format!(
+                "By the time its coat is gold the middle is at {:.0}{CELSIUS}: this way it is always done through.",
+                record.ending.level_c
+            ),
         }
     }
 
@@ -120,7 +129,7 @@ impl Kind {
     fn steps_k(self) -> [f64; 3] {
         match self {
             Self::Scorched | Self::Raw | Self::Dry => [-15.0, -30.0, -50.0],
-            Self::Torn | Self::Pale => [15.0, 30.0, 45.0],
+            Self::Torn | Self::Pale | Self::Over => [15.0, 30.0, 45.0],
         }
     }
 }
@@ -132,6 +141,8 @@ const OVER_K: f64 = 2.0;
 const DRY: f64 = 0.4;
 /// Above this risk a cook would wait: what has let go in an oiled pan is at 0.1, what has not at 0.4.
 const TORN: f64 = 0.35;
+/// Whoever asks for less than this does not want it done through, °C.
+const WELL_DONE_C: f64 = 55.0;
 /// A coat with less browning than this (1 is golden) is pale.
 const PALE: f64 = 0.4;
 /// Flesh that is to be served at least this warm, but comes off cooler than that, looks raw, °C: at the
