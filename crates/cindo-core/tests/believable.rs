@@ -153,6 +153,9 @@ fn crust_is_coloured_last() {
     let answer = solve(&r);
     let starts: Vec<f64> = answer.steps.iter().map(|s| s.start_s).collect();
     assert!((answer.pull_s - starts[1] - 120.0).abs() <= 1.0, "{starts:?}");
+    // And the card speaks of the oven that has to be hot first, not of the broiler.
+    assert_eq!(answer.setting.medium, "Oven");
+    assert!((answer.setting.medium_c - 200.0).abs() < 1e-9, "{}", answer.setting.medium_c);
     r.coating = Some("oil".into());
     assert_eq!(solve(&r).variant.as_deref(), Some("direct"));
 }

@@ -2474,10 +2474,6 @@ export interface components {
             default_s: number;
             /** @description What gives it. */
             medium: string;
-            /** @description Allowed temperatures, °C. */
-            range_c: number[];
-            /** @description When it may, s. */
-            range_s: number[];
         };
         /** @description Temperatures and doneness over time, one entry a time. */
         Series: {

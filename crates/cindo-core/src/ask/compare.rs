@@ -331,16 +331,13 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
         // A window like any other counts, but nobody would name it as the reason.
-        let reason = if window_s < TIGHT_WINDOW_S {
-            format!("Unforgiving: only {window_s:.0} s between under and over.")
+        if window_s < TIGHT_WINDOW_S {
+            let reason = format!("Unforgiving: only {window_s:.0} s between under and over.");
+            scores.add(points, reason);
         } else if window_s > FORGIVING_WINDOW_S {
-            format!("Forgiving: right for {}.", clock(window_s))
+            scores.add(points, format!("Forgiving: right for {}.", clock(window_s)));
         } else {
             scores.small(points, format!("Right for {}.", clock(window_s)));
-            String::new()
-        };
-        if !reason.is_empty() {
-            scores.add(points, reason);
         }
     }
     if scorches(&solved.record) {

@@ -162,6 +162,9 @@ pub struct StageRow {
     /// Where the knob stands.
     #[serde(default)]
     pub knob: Option<String>,
+    /// What has to be hot as it begins, where that is not the method's medium.
+    #[serde(default)]
+    pub hot: Option<FirstHeat>,
     /// Its step on the card, if it is one.
     #[serde(default)]
     pub step: Option<Words>,
@@ -268,14 +271,12 @@ impl PieceSetting {
     }
 }
 
-/// What has to be hot first, where that is not the medium.
+/// What has to be hot as a stage begins, where that is not the method's medium.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct FirstHeat {
     /// What gives it.
     pub medium: String,
-    /// Its temperature, °C; the first stage is set to it.
-    pub medium_c: f64,
     /// Where the knob stands.
     pub knob: String,
     /// What it looks like.
@@ -291,12 +292,8 @@ pub struct SecondHeat {
     pub medium: String,
     /// Usual temperature, °C.
     pub default_c: f64,
-    /// Allowed temperatures, °C.
-    pub range_c: [f64; 2],
     /// When it usually moves there, s; it is turned on the way.
     pub default_s: f64,
-    /// When it may, s.
-    pub range_s: [f64; 2],
 }
 
 /// Liquid or oil in a vessel.
@@ -364,9 +361,6 @@ pub struct Method {
     /// Usual temperature of the medium, °C; none where boiling sets it.
     #[serde(default)]
     pub default_c: Option<f64>,
-    /// What has to be hot before that.
-    #[serde(default, skip_serializing)]
-    pub first_heat: Option<FirstHeat>,
     /// Allowed temperatures of the medium, °C.
     #[serde(default)]
     pub range_c: Option<[f64; 2]>,

@@ -366,7 +366,8 @@ fn assemble(
         step.duration_s = step.duration_s.round();
     }
     let look = setup.look();
-    let first = setup.method.first_heat.as_ref();
+    let begins = &trial.programme.stages[0];
+    let first = begins.hot;
     let down = turn_down(trial, schedule, pull_s);
     let quality = judge(setup, schedule, pull_s, record);
     let trouble = trouble(request, resolved, (&quality, record), !brief);
@@ -423,7 +424,7 @@ fn assemble(
         quality,
         setting: SettingNote {
             medium: first.map_or(&setup.method.medium, |f| &f.medium).clone(),
-            medium_c: tenth(first.map_or(setup.medium_c, |f| f.medium_c)),
+            medium_c: tenth(first.map_or(setup.medium_c, |_| begins.heater.set_c)),
             knob: first.map(|f| &f.knob).or(look.map(|l| &l.knob)).cloned().unwrap_or_default(),
             look: first.map(|f| &f.look).or(look.map(|l| &l.look)).cloned().unwrap_or_default(),
             reason: setup.suited.map_or(&setup.method.reason, |s| &s.reason).clone(),

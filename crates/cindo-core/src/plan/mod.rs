@@ -2,6 +2,7 @@
 
 mod answer;
 mod batch;
+mod browning;
 mod consequence;
 mod gentler;
 mod margins;

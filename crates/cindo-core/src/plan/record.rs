@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 
+use super::browning::Browning;
 use super::probe::Seen;
 use super::trial::{Ending, Trial};
-use crate::catalogue::Coating;
 use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
@@ -117,7 +117,6 @@ pub(crate) struct Record {
 
 struct Recorder<'g> {
     grid: &'g Grid,
-    coating: &'g Coating,
     every_s: f64,
     /// Samples are counted from here, s.
     origin_s: f64,
@@ -128,7 +127,7 @@ struct Recorder<'g> {
     core_m: f64,
     dose: Dose,
     watch: Watch,
-    brown_s: [f64; 2],
+    browning: Browning<'g>,
     release_s: Option<f64>,
     set_c: f64,
     fork_s: f64,
@@ -165,10 +164,7 @@ impl Observer for Recorder<'_> {
     fn observe(&mut self, view: &View<'_>) -> Sink {
         self.dose.add(view.temperature_c, view.step_s);
         self.watch.add(view.temperature_c, view.step_s);
-        for side in 0..2 {
-            let rate = self.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
-            self.brown_s[side] += rate * view.step_s;
-        }
+        self.browning.add(view);
         self.follow_release(view);
         self.follow_reservoir(view);
         // Samples that fall within the step are read off between its ends: landing on each of
@@ -330,7 +326,6 @@ impl<'g> Recorder<'g> {
         let heater = trial.programme.stages[0].heater;
         Self {
             grid,
-            coating: setup.coating,
             every_s: FINEST_S,
             origin_s: 0.0,
             next: 1,
@@ -339,7 +334,7 @@ impl<'g> Recorder<'g> {
             core_m,
             dose: Dose::new(grid.cells(), setup.species.set_shift_k),
             watch: Watch::new(grid.cells(), setup.start_c, *limit),
-            brown_s: [0.0; 2],
+            browning: Browning::new(setup.coating),
             release_s: None,
             set_c: heater.set_c,
             fork_s: trial.programme.first_new_heat_s(schedule).min(pull_s),
@@ -426,7 +421,7 @@ pub(crate) fn record(
     let symmetric = grid.is_symmetric();
     let top_mm = crust_mm(dried.iter().rev().zip(grid.width_m.iter().rev()));
     let bottom_mm = if symmetric { top_mm } else { crust_mm(dried.iter().zip(&grid.width_m)) };
-    let brown = recorder.brown_s;
+    let brown = recorder.browning.brown_s;
     Record {
         ending,
         verdict: seen.map_or_else(|| recorder.watch.verdict(), |s| s.verdict),

@@ -1,10 +1,10 @@
 //! The inverse problem: when to take it off so that it rests to the target.
 
+use super::browning::Browning;
 use super::probe::{Held, Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
-use crate::catalogue::Coating;
 use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Setup, Target};
@@ -402,29 +402,22 @@ pub(super) fn coloured_s(
     wanted: f64,
 ) -> Option<f64> {
     let wanted_s = wanted * GOLDEN_S;
-    let mut watch = ColourWatch { brown_s: [0.0; 2], wanted_s, coating: setup.coating };
+    let mut watch = ColourWatch { browning: Browning::new(setup.coating), wanted_s };
     let mut simulation = trial.raw();
     trial.heat(&mut simulation, schedule, LONGEST_FOR_COLOUR_S, &mut watch);
-    (watch.brown_s[0].max(watch.brown_s[1]) >= wanted_s).then(|| simulation.time_s())
+    (watch.browning.better_s() >= wanted_s).then(|| simulation.time_s())
 }
 
 /// Watches both faces take colour.
 struct ColourWatch<'c> {
-    coating: &'c Coating,
-    brown_s: [f64; 2],
+    browning: Browning<'c>,
     wanted_s: f64,
 }
 
 impl Observer for ColourWatch<'_> {
     fn observe(&mut self, view: &View<'_>) -> Sink {
-        for side in 0..2 {
-            let rate = self.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
-            self.brown_s[side] += rate * view.step_s;
-        }
-        if self.brown_s[0].max(self.brown_s[1]) >= self.wanted_s {
-            return Sink::Stop;
-        }
-        Sink::Continue
+        self.browning.add(view);
+        if self.browning.better_s() >= self.wanted_s { Sink::Stop } else { Sink::Continue }
     }
 }
 

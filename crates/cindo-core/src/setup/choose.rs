@@ -129,23 +129,20 @@ pub(super) fn check_second(
         ("second_c", request.second_c, SECOND_C, "°C"),
         ("second_s", request.second_s, SECOND_S, "s"),
     ];
-    let Some(second) = &method.second else {
-        for (field, value, (low, high), unit) in asked {
-            // What is out of range is said also where it would not count.
-            if let Some(value) = value {
-                problems.range(field, value, low, high, unit);
-                problems.add(
-                    field,
-                    format!("{} has one heat only; leave it out", method.name.to_lowercase()),
-                );
-            }
+    for (field, value, (low, high), unit) in asked {
+        let Some(value) = value else { continue };
+        // What is out of range is said also where it would not count.
+        problems.range(field, value, low, high, unit);
+        if method.second.is_none() {
+            problems.add(
+                field,
+                format!("{} has one heat only; leave it out", method.name.to_lowercase()),
+            );
         }
-        return None;
-    };
+    }
+    let second = method.second.as_ref()?;
     let medium_c = request.second_c.unwrap_or(second.default_c);
-    problems.range("second_c", medium_c, second.range_c[0], second.range_c[1], "°C");
     let from_s = request.second_s.unwrap_or(second.default_s);
-    problems.range("second_s", from_s, second.range_s[0], second.range_s[1], "s");
     Some(Second { medium_c, from_s })
 }
 

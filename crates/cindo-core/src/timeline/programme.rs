@@ -2,8 +2,8 @@
 
 use super::schedule::{Schedule, Turn};
 use crate::catalogue::{
-    Begin, FaceContext, FaceRow, Family, GearKind, Profile, RestSurface, School, SetPoint,
-    StageRow, Wetness, Words,
+    Begin, FaceContext, FaceRow, Family, FirstHeat, GearKind, Profile, RestSurface, School,
+    SetPoint, StageRow, Wetness, Words,
 };
 use crate::setup::Setup;
 use cindo_heat::constants::ROOM_C;
@@ -48,6 +48,8 @@ pub struct Stage<'a> {
     pub heater: Heater,
     /// Where the knob stands, when it changes.
     pub knob: Option<&'a str>,
+    /// What has to be hot as it begins, where that is not the method's medium.
+    pub hot: Option<&'a FirstHeat>,
     /// Its step on the card.
     pub words: Option<&'a Words>,
 }
@@ -86,6 +88,7 @@ impl<'a> Programme<'a> {
                 side: side(setup, now.side.unwrap_or(below)),
                 heater: setup.heater(now.reservoir, set_c, now.is_open),
                 knob: row.knob.as_deref(),
+                hot: row.hot.as_ref(),
                 words: row.step.as_ref(),
             });
         }
@@ -309,6 +312,7 @@ fn rest<'a>(
         },
         heater: rest_heater(setup, last_stage),
         knob: None,
+        hot: None,
         words: None,
     }
 }

@@ -55,7 +55,7 @@ export const PlanCard = memo(function PlanCard(props: Props) {
                 type="button"
                 aria-current={m === now ? "step" : undefined}
                 className={`flex w-full cursor-pointer items-baseline gap-3 py-1 text-left hover:bg-base-200 ${
-                  m === now ? "shadow-[-4px_0_0_0_var(--color-accent)]" : ""
+                  m === now ? "shadow-[-4px_0_0_0_var(--color-accent)] print:shadow-none" : ""
                 }`}
                 onClick={() => {
                   onMoment(m.at);
@@ -74,11 +74,12 @@ export const PlanCard = memo(function PlanCard(props: Props) {
                   <span className="block text-[0.8rem] italic sm:text-sm">
                     {localise(m.cue, preferences)}
                   </span>
-                  {m === now && moment !== null && m.detail && (
-                    <span className="block text-sm print:hidden">
-                      {localise(m.detail, preferences)}
-                    </span>
-                  )}
+                  {/* On paper everything is told; on the glass what was touched. */}
+                  <span
+                    className={`text-sm print:block ${m === now && moment !== null ? "block" : "hidden"}`}
+                  >
+                    {localise(m.detail ?? "", preferences)}
+                  </span>
                 </span>
               </button>
             </li>
@@ -96,17 +97,7 @@ export const PlanCard = memo(function PlanCard(props: Props) {
             </>
           )}
         </p>
-        <ol className="mt-4 hidden gap-2 print:grid">
-          {plan.steps.map((step) => (
-            <li key={step.action + clock(step.start_s)}>
-              <b>
-                {clock(step.start_s)} {step.title}.
-              </b>{" "}
-              {localise(step.detail, preferences)}
-            </li>
-          ))}
-        </ol>
-        <ul className="mt-4 hidden list-disc gap-1 pl-5 text-sm print:grid">
+        <ul className="mt-2 hidden list-disc gap-1 pl-5 text-sm print:grid">
           {plan.safety.cautions.map((caution) => (
             <li key={caution}>{localise(caution, preferences)}</li>
           ))}

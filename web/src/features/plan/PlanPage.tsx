@@ -242,7 +242,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             <section
               aria-label="Picture"
               aria-busy={isBehind || isDragging || isComing}
-              className={`min-w-0 max-lg:order-2 ${failure ? "opacity-50" : ""}`}
+              className={`min-w-0 max-lg:order-2 print:break-inside-avoid print:[zoom:0.58] ${failure ? "opacity-50" : ""}`}
             >
               <PlanPicture
                 plan={plan}
