@@ -5,7 +5,7 @@
 //!
 //! Each module uses only those before it in this list, and `cindo_heat`: `say`, `error`, `catalogue`,
 //! `bench`, `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
-//! `simulate`. A test reads the modules and holds them to it.
+//! `cook`, `simulate`. A test reads the modules and holds them to it.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
@@ -13,6 +13,7 @@ pub mod ask;
 pub mod bench;
 pub mod catalogue;
 pub mod caution;
+pub mod cook;
 pub mod cut_face;
 pub mod error;
 mod kitchen;

@@ -26,7 +26,7 @@ const HEAT: [&str; 13] = [
     "lethality",
 ];
 /// Lowest first.
-const CORE: [&str; 15] = [
+const CORE: [&str; 16] = [
     "say",
     "error",
     "catalogue",
@@ -41,6 +41,7 @@ const CORE: [&str; 15] = [
     "cut_face",
     "ask",
     "prep",
+    "cook",
     "simulate",
 ];
 

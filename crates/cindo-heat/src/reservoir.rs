@@ -2,6 +2,27 @@
 
 use crate::constants::ROOM_C;
 
+/// Heat that something takes once and for all, fast at first and then ever slower.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Draw {
+    /// All of it, J.
+    pub heat_j: f64,
+    /// When it begins, s after the fish met the heat.
+    pub from_s: f64,
+    /// Its time scale, s; above 0.
+    pub over_s: f64,
+}
+
+impl Draw {
+    /// Nothing takes any.
+    pub const NONE: Self = Self { heat_j: 0.0, from_s: 0.0, over_s: 1.0 };
+
+    /// What is still to be taken at a moment, J.
+    pub fn left_j(&self, at_s: f64) -> f64 {
+        self.heat_j * (-(at_s - self.from_s).max(0.0) / self.over_s).exp()
+    }
+}
+
 /// Pan, oil, liquid, oven air or grate as one lump: C dT/dt = P − UA (T − room) − what the pieces and
 /// their coats draw. The power P is that of a thermostat, or of a cook who minds the knob: what
 /// holds the set point, more when it sags, within what the burner gives.
@@ -23,10 +44,10 @@ pub struct Heater {
     pub lag_s: f64,
     /// Outer faces of all pieces in it together, m².
     pub load_m2: f64,
-    /// Heat that the coats of all pieces take while they set, J.
-    pub coat_j: f64,
-    /// Time scale of that, s.
-    pub coat_s: f64,
+    /// Heat that the coats of all pieces take while they set.
+    pub coat: Draw,
+    /// Heat that what joined the fish takes until it is as hot.
+    pub joined: Draw,
 }
 
 /// Full power once it has sagged by this, K: an attentive cook or a common thermostat (modelling
@@ -47,8 +68,8 @@ impl Heater {
             power_w: 0.0,
             lag_s: 1.0,
             load_m2: 0.0,
-            coat_j: 0.0,
-            coat_s: 1.0,
+            coat: Draw::NONE,
+            joined: Draw::NONE,
         }
     }
 
@@ -119,8 +140,9 @@ impl Reservoir {
         if !heater.capacity_j_k.is_finite() {
             return;
         }
-        let coats = (-from_s / heater.coat_s).exp() - (-(from_s + step_s) / heater.coat_s).exp();
-        let given_j = heater.load_m2 * drawn_j_m2 + heater.coat_j * coats;
+        let taken_j = |draw: &Draw| draw.left_j(from_s) - draw.left_j(from_s + step_s);
+        let given_j =
+            heater.load_m2 * drawn_j_m2 + taken_j(&heater.coat) + taken_j(&heater.joined);
         let (c, loss) = (heater.capacity_j_k, heater.loss_w_k);
         let before_c = self.temperature_c;
         let known = c * before_c + step_s * loss * ROOM_C - given_j;
@@ -155,8 +177,8 @@ mod tests {
         power_w: 2000.0,
         lag_s: 15.0,
         load_m2: 0.1,
-        coat_j: 0.0,
-        coat_s: 60.0,
+        coat: Draw::NONE,
+        joined: Draw::NONE,
     };
 
     #[test]
@@ -220,14 +242,22 @@ mod tests {
     }
 
     #[test]
-    fn coats_take_their_heat_once() {
-        let coated = Heater { coat_j: 60_000.0, ..OIL };
-        let mut reservoir = Reservoir::default();
-        reservoir.meet(&coated);
-        for i in 0..900 {
-            reservoir.advance(&coated, f64::from(i), 1.0, 0.0);
+    fn coats_and_what_joins_take_their_heat_once() {
+        let given_j = |coat: Draw, joined: Draw| {
+            let heater = Heater { coat, joined, ..OIL };
+            let mut reservoir = Reservoir::default();
+            reservoir.meet(&heater);
+            for i in 0..900 {
+                reservoir.advance(&heater, f64::from(i), 1.0, 0.0);
+            }
+            reservoir.given_j
+        };
+        let draw = |from_s: f64| Draw { heat_j: 60_000.0, from_s, over_s: 60.0 };
+        for (coat, joined) in [(draw(0.0), Draw::NONE), (Draw::NONE, draw(300.0))] {
+            let given_j = given_j(coat, joined);
+            assert!((given_j / 60_000.0 - 1.0).abs() < 1e-3, "{given_j}");
         }
-        assert!((reservoir.given_j / 60_000.0 - 1.0).abs() < 1e-3, "{}", reservoir.given_j);
+        assert!(given_j(Draw::NONE, draw(1000.0)).abs() < 1e-9, "not before it is there");
     }
 
     #[test]

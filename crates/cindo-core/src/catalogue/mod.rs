@@ -3,6 +3,7 @@
 mod build;
 mod caution;
 mod coating;
+mod cue;
 mod face_row;
 mod fish;
 mod gear;
@@ -19,6 +20,7 @@ use serde::{Deserialize, Serialize};
 
 pub use build::{Build, State};
 pub use caution::{Caution, Rule};
+pub use cue::{Cue, CueValue};
 pub use coating::Coating;
 pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
@@ -129,6 +131,8 @@ pub struct Catalogue {
     pub disputes: Vec<Dispute>,
     /// Steps before the heat.
     pub tasks: Vec<Task>,
+    /// What is noticed at the stove.
+    pub cues: Vec<Cue>,
     /// Off the heat.
     pub resting: Resting,
     /// Heat-transfer faces by name.
@@ -167,8 +171,10 @@ const METHOD_FILES: [(&str, &str); 5] = [
     ("methods/fry.toml", include_str!("../../data/methods/fry.toml")),
 ];
 
-/// Face rows that resting, thawing, freezing and curing use.
-const COLD_AND_REST_ROWS: [&str; 8] = [
+/// Face rows that the stove, resting, thawing, freezing and curing use.
+const ROWS_USED: [&str; 10] = [
+    "under_lid",
+    "basted_top",
     "rest_air_small",
     "rest_air_portion",
     "rest_air_whole",
@@ -206,6 +212,7 @@ impl Catalogue {
             signs: embedded!("buying.toml")?,
             disputes: embedded!("disputes.toml")?,
             tasks: embedded!("tasks.toml")?,
+            cues: embedded!("cues.toml")?,
             resting: parse("resting.toml", include_str!("../../data/resting.toml"))?,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };
@@ -285,9 +292,9 @@ impl Catalogue {
         if let Some(rule) = usual.iter().find(|rule| self.resting.support(&rule.on).is_none()) {
             return Err(missing("a usual rest", &rule.on));
         }
-        for name in COLD_AND_REST_ROWS {
+        for name in ROWS_USED {
             if !self.faces.contains_key(name) {
-                return Err(missing("resting and the cold", name));
+                return Err(missing("stove, rest and cold", name));
             }
         }
         Ok(())

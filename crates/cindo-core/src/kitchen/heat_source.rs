@@ -1,7 +1,7 @@
 //! A piece of gear, what is in it and where it is set, as a heater of the solver.
 
 use crate::catalogue::{Control, Gear, GearKind};
-use cindo_heat::reservoir::Heater;
+use cindo_heat::reservoir::{Draw, Heater};
 
 /// An open oven door loses this on top, W/K: some 20 K in twenty seconds (common practice).
 const OPEN_DOOR_W_K: f64 = 45.0;
@@ -34,10 +34,8 @@ pub(crate) struct HeatSource<'a> {
 pub(crate) struct Load {
     /// Outer faces of all pieces together, m².
     pub(crate) face_m2: f64,
-    /// Heat that their coats take while they set, J.
-    pub(crate) coat_j: f64,
-    /// Time scale of that, s.
-    pub(crate) coat_s: f64,
+    /// Heat that their coats take while they set.
+    pub(crate) coat: Draw,
 }
 
 impl HeatSource<'_> {
@@ -59,8 +57,8 @@ impl HeatSource<'_> {
                 _ => HAND_LAG_S,
             },
             load_m2: load.face_m2,
-            coat_j: load.coat_j,
-            coat_s: load.coat_s,
+            coat: load.coat,
+            joined: Draw::NONE,
         }
     }
 }

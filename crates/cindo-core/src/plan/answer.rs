@@ -174,7 +174,7 @@ impl Planned {
     pub fn weight_bytes(&self) -> usize {
         let PlanAnswer { section, series, .. } = &self.answer;
         let samples: usize = section.temperature_c.iter().map(Vec::len).sum();
-        LESSER_BYTES + 8 * (samples + 9 * series.time_s.len())
+        LESSER_BYTES + 8 * (samples + 10 * series.time_s.len())
     }
 }
 
@@ -317,7 +317,7 @@ pub(crate) fn turn_down(
 const HIDDEN_SHARE: f64 = 0.6;
 
 /// When to start looking, s: not before the turn that it is waiting for.
-pub(super) fn look_from_s(
+pub(crate) fn look_from_s(
     setup: &Setup<'_>,
     schedule: &Schedule,
     centre_s: f64,

@@ -134,12 +134,27 @@ pub(crate) fn spread(
     pull_s: f64,
     slope: f64,
 ) -> f64 {
-    let base = fast.finish(fast.raw(), schedule, pull_s).level_c;
+    // The same clock times: only the piece or its heat differs.
+    let level = |setup: &Setup<'_>| {
+        let trial = Trial::new(setup, fast.accuracy);
+        trial.finish(trial.raw(), schedule, pull_s).level_c
+    };
+    spread_of(setup, measured, slope, level)
+}
+
+/// The same for any way from a setup to the level that a pull gives.
+pub(crate) fn spread_of(
+    setup: &Setup<'_>,
+    measured: bool,
+    slope: f64,
+    level: impl Fn(&Setup<'_>) -> f64,
+) -> f64 {
+    let base = level(setup);
     let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
     let mut variants = vec![
         Setup { thickness_m: setup.thickness_m + thicker, ..setup.clone() },
         Setup { start_c: setup.start_c + START_K, ..setup.clone() },
-        Setup { film_factor: 1.0 + FILM_SHARE, ..setup.clone() },
+        Setup { film_factor: setup.film_factor * (1.0 + FILM_SHARE), ..setup.clone() },
     ];
     if setup.method.range_c.is_some() {
         let uncertain_k = setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K);
@@ -151,12 +166,7 @@ pub(crate) fn spread(
     }
     let sum: f64 = variants
         .iter()
-        .map(|variant| {
-            let trial = Trial::new(variant, fast.accuracy);
-            // The same clock times: only the piece or its heat differs.
-            let level = trial.finish(trial.raw(), schedule, pull_s).level_c;
-            ((level - base) / slope.max(1e-6)).powi(2)
-        })
+        .map(|variant| ((level(variant) - base) / slope.max(1e-6)).powi(2))
         .sum();
     sum.sqrt()
 }

@@ -23,7 +23,7 @@ use crate::error::FieldError;
 use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::Schedule;
 
-pub(crate) use answer::turn_down;
+pub(crate) use answer::{look_from_s, turn_down};
 pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
 pub use batch::Batch;
 pub(crate) use batch::preheat_s;
@@ -31,11 +31,15 @@ pub use consequence::Consequence;
 pub use gentler::Gentler;
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{judge, scorches};
+pub(crate) use margins::spread_of;
+pub(crate) use record::{Record, Sampling, record};
 pub use record::{Series, StripPicture};
 pub(crate) use search::{Effort, Root, Solved, Sought, rising_root, seek, solve};
+pub(crate) use trial::{Ending, Trial};
 pub use tail::Tail;
 pub use trouble::{Remedy, Trouble};
 pub use words::Step;
+pub(crate) use words::{Times, steps};
 
 /// Width of a solved piece's window, s: for comparing.
 pub(crate) fn compared_window(

@@ -31,6 +31,8 @@ pub struct Series {
     pub medium_c: Vec<f64>,
     /// Share of the thickness that is set (opaque), 0 to 1.
     pub set_share: Vec<f64>,
+    /// Share of the flesh that is dry, 0 to 1.
+    pub dry_share: Vec<f64>,
     /// Crust (dried out by boiling) at the face that went down first, mm.
     pub crust_bottom_mm: Vec<f64>,
     /// Crust at the other face, mm.
@@ -63,6 +65,8 @@ impl Sampling {
     pub(crate) const FULL: Self = Self { times: 110.0, rows: 64 };
     /// For a plan that is being dragged.
     pub(crate) const QUICK: Self = Self { times: 56.0, rows: 32 };
+    /// For a cook under way.
+    pub(crate) const LIVE: Self = Self { times: 60.0, rows: 24 };
     /// For a small strip.
     pub(crate) const SMALL: Self = Self { times: 24.0, rows: 16 };
 }
@@ -268,6 +272,7 @@ impl Recorder<'_> {
         let resting = view.time_s > self.pull_s + 1e-6;
         series.medium_c.push(tenth(if resting { ROOM_C } else { view.reservoir_c }));
         series.set_share.push(hundredth(self.dose.set_share(&grid.volume_m)));
+        series.dry_share.push(hundredth(dry_share(grid, &self.dose, view.dried)));
         series.crust_bottom_mm.push(hundredth(crust_bottom_mm));
         series.crust_top_mm.push(hundredth(crust_top_mm));
 
@@ -428,7 +433,7 @@ pub(crate) fn record(
         brown_s: if symmetric { [brown[1]; 2] } else { brown },
         release_s: recorder.release_s,
         crust_mm: [bottom_mm, top_mm],
-        dry_share: share(&|i| one_if(recorder.dose.is_dry(i)) * (1.0 - dried[i])),
+        dry_share: dry_share(grid, &recorder.dose, dried),
         firm_share: share(&|i| one_if(hottest[i] >= target.aim_c + FIRM_K) * (1.0 - dried[i])),
         even_share: share(&|i| one_if((hottest[i] - target.aim_c).abs() <= EVEN_K)),
         evaporated_share,
@@ -442,6 +447,12 @@ pub(crate) fn record(
         sensible_j_m2,
         reservoir,
     }
+}
+
+/// Share of the flesh that is dry, crust left out, 0 to 1.
+fn dry_share(grid: &Grid, dose: &Dose, dried: &[f64]) -> f64 {
+    let dry = grid.volume_m.iter().enumerate().filter(|(cell, _)| dose.is_dry(*cell));
+    dry.map(|(cell, volume)| volume * (1.0 - dried[cell])).sum::<f64>() / grid.total_volume_m()
 }
 
 /// What the whole section adds to one column over time.

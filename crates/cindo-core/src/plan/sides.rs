@@ -6,6 +6,7 @@ use crate::setup::Setup;
 use crate::timeline::{Programme, Schedule};
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{Grid, Shape};
+use cindo_heat::reservoir::{Draw, Heater};
 use cindo_heat::solve::{Accuracy, Observer, Phase, Simulation, Sink, View};
 use cindo_heat::surround::Surround;
 
@@ -75,7 +76,7 @@ impl Sides {
                 let side = mean_side(&stage.side, setup.thickness_m);
                 // What its sides draw is little beside its faces: the heat stays as it is set.
                 let heater =
-                    cindo_heat::reservoir::Heater { load_m2: 0.0, coat_j: 0.0, ..stage.heater };
+                    Heater { load_m2: 0.0, coat: Draw::NONE, ..stage.heater };
                 let phase =
                     Phase { duration_s: stretch.duration_s, bottom: None, top: Some(side), heater };
                 (slab.run(&phase, seen) == Sink::Continue).then(|| slab.time_s())

@@ -101,7 +101,7 @@ impl<'a> Trial<'a> {
     }
 
     /// Rests a piece taken off now until it is eaten.
-    pub(super) fn rest(&self, simulation: &mut Simulation<'_>, schedule: &Schedule) -> Ending {
+    pub(crate) fn rest(&self, simulation: &mut Simulation<'_>, schedule: &Schedule) -> Ending {
         let pull_s = simulation.time_s();
         // The thermal centre is what was heated least. After a turn the side that was down first
         // cools on top, so the coldest place of the moment may be flesh that is long done.
@@ -128,7 +128,7 @@ impl<'a> Trial<'a> {
     }
 
     /// Leaves a piece that is ready to be eaten standing until its core has peaked.
-    pub(super) fn left_standing(
+    pub(crate) fn left_standing(
         &self,
         mut simulation: Simulation<'_>,
         schedule: &Schedule,
@@ -150,7 +150,7 @@ impl<'a> Trial<'a> {
     }
 
     /// Cooks on to `pull_s` and rests.
-    pub(super) fn finish(
+    pub(crate) fn finish(
         &self,
         mut simulation: Simulation<'_>,
         schedule: &Schedule,

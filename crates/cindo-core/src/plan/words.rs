@@ -27,7 +27,7 @@ pub struct Step {
 
 /// Times and looks that the steps hang on.
 #[derive(Debug, Clone, PartialEq)]
-pub(super) struct Times {
+pub(crate) struct Times {
     /// Turns and stages.
     pub schedule: Schedule,
     /// Off the heat, s.

@@ -7,7 +7,7 @@ use crate::catalogue::{
 use crate::kitchen::{HeatSource, Load};
 use cindo_heat::grid::Shape;
 use cindo_heat::ice::FREEZING_C;
-use cindo_heat::reservoir::Heater;
+use cindo_heat::reservoir::{Draw, Heater};
 
 mod choose;
 mod fit;
@@ -184,8 +184,11 @@ impl<'a> Setup<'a> {
         };
         Load {
             face_m2: pieces * self.face_m2(),
-            coat_j: pieces * faces * self.face_m2() * self.coating.heat_mj_m2 * 1e6,
-            coat_s: self.coating.settle_s.max(1.0),
+            coat: Draw {
+                heat_j: pieces * faces * self.face_m2() * self.coating.heat_mj_m2 * 1e6,
+                from_s: 0.0,
+                over_s: self.coating.settle_s.max(1.0),
+            },
         }
     }
 

@@ -8,7 +8,7 @@ use crate::catalogue::{
 use crate::setup::Setup;
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::grid::Shape;
-use cindo_heat::reservoir::Heater;
+use cindo_heat::reservoir::{Draw, Heater};
 use cindo_heat::surround::{Backing, Coat, Face, Surround};
 
 /// The face at the sides of a piece, as it depends on the height above the heat.
@@ -67,6 +67,10 @@ pub struct Programme<'a> {
     pub move_s: f64,
     /// The rest, off the heat: lying as it went in, and turned.
     pub rest: [Stage<'a>; 2],
+    /// What is above it once a hand puts a lid on.
+    pub under_lid: Surround,
+    /// And while a hand spoons hot fat over it.
+    pub basted: Surround,
 }
 
 impl<'a> Programme<'a> {
@@ -94,7 +98,8 @@ impl<'a> Programme<'a> {
         }
         let rest = [false, true].map(|is_turned| rest(setup, &now, stages.last(), is_turned));
         let move_s = setup.second.map_or(f64::INFINITY, |second| second.from_s);
-        Self { shape: setup.shape(), stages, turn: turn(setup), move_s, rest }
+        let (under_lid, basted) = (surround(setup, "under_lid"), surround(setup, "basted_top"));
+        Self { shape: setup.shape(), stages, turn: turn(setup), move_s, rest, under_lid, basted }
     }
 
     /// What happens when for a pull at `pull_s`.
@@ -167,7 +172,7 @@ const SKIN_SIDE_SHARE: f64 = 0.8;
 /// Time between turns of the school that turns often, and the first of them, s (common practice: not
 /// before it lets go by itself).
 const MANY_TURNS_S: f64 = 30.0;
-const FIRST_OF_MANY_S: f64 = 150.0;
+pub(super) const FIRST_OF_MANY_S: f64 = 150.0;
 
 /// Most that skin lets a surface dry, as a share of a free wet one (as an oiled one).
 const SKIN_WET: f64 = 0.3;
@@ -323,7 +328,7 @@ fn rest_heater(setup: &Setup<'_>, last: Option<&Stage<'_>>) -> Heater {
         return Heater::held(setup.rest.oven_c.unwrap_or(ROOM_C));
     };
     let pan = setup.heater(Setup::pan_kind(setup.method), last.heater.set_c, false);
-    Heater { power_w: 0.0, coat_j: 0.0, ..pan }
+    Heater { power_w: 0.0, coat: Draw::NONE, ..pan }
 }
 
 /// The heat of a plate or crust that it lies against.

@@ -126,7 +126,7 @@ fn reservoirs_hold_what_is_in_them() {
     on(&request("deep_fry"), |setup| {
         let heater = Programme::of(setup).stages[0].heater;
         assert!((heater.capacity_j_k / oil_j_k - 1.0).abs() < 1e-3, "{}", heater.capacity_j_k);
-        assert!(heater.coat_j > 1e4, "batter takes heat: {}", heater.coat_j);
+        assert!(heater.coat.heat_j > 1e4, "batter takes heat: {:?}", heater.coat);
     });
     on(&request("sear"), |setup| {
         let heater = Programme::of(setup).stages[0].heater;

@@ -1,0 +1,451 @@
+//! Where a cook stands and what comes: replay of what happened, and the rest of the plan solved again.
+
+use serde::Serialize;
+
+use super::event::Event;
+use super::moves::{Move, moves};
+use super::promise::{Promise, planned};
+use super::story::{Status, Story};
+use crate::bench::Bench;
+use crate::catalogue::Family;
+use crate::error::FieldError;
+use crate::plan::{
+    Ending, Record, Root, Sampling, Series, StripPicture, Times, Trial, look_from_s, record,
+    rising_root,
+};
+use crate::say::{CELSIUS, clock, hundredth, tenth};
+use crate::setup::{PlanRequest, Resolved, resolve};
+use crate::timeline::{Deed, Event as Done, Lived, Programme, Turn};
+use cindo_heat::grid::Grid;
+use cindo_heat::solve::{Accuracy, Observer, Sink, View};
+
+/// A cook as it stands.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CookView {
+    /// Where it stands.
+    pub status: Status,
+    /// Since the fish met the heat, s; none before that.
+    pub elapsed_s: Option<f64>,
+    /// The fish at this moment; none before it meets the heat.
+    pub state: Option<CookNow>,
+    /// What comes.
+    pub forecast: Forecast,
+    /// Movements of the hand, in order.
+    pub moves: Vec<Move>,
+    /// What staying in the heat past the right moment costs; empty once it is out.
+    pub late: Vec<Late>,
+    /// What standing does; none while it is in the heat.
+    pub after: Option<After>,
+    /// Lines over time, as it was and as it will be.
+    pub series: Series,
+    /// The inside over time.
+    pub section: StripPicture,
+}
+
+/// The fish at a moment.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CookNow {
+    /// Core, °C.
+    pub core_c: f64,
+    /// Pan, oven, liquid, grate or oil, °C; while resting the room.
+    pub medium_c: f64,
+    /// Share of the thickness that is set (opaque), 0 to 1.
+    pub set_share: f64,
+    /// Share of the flesh that is dry, 0 to 1.
+    pub dry_share: f64,
+}
+
+/// What comes. All times count from the moment the fish met the heat, s.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Forecast {
+    /// First turn, made or to come.
+    pub turn_s: Option<f64>,
+    /// When to start looking.
+    pub look_from_s: f64,
+    /// Off the heat.
+    pub pull_s: f64,
+    /// Nine times of ten it is right no earlier than this.
+    pub pull_low_s: f64,
+    /// And no later.
+    pub pull_high_s: f64,
+    /// On the plate.
+    pub serve_s: f64,
+    /// Core when taken off, °C.
+    pub core_at_pull_c: f64,
+    /// Core when eaten, °C.
+    pub core_served_c: f64,
+    /// Name of the target.
+    pub target_name: String,
+    /// Lower edge of the target band, °C.
+    pub target_from_c: f64,
+    /// Upper edge, °C.
+    pub target_to_c: Option<f64>,
+    /// What is aimed at, °C.
+    pub target_aim_c: f64,
+    /// What the last thing that happened changed, in one line.
+    pub reason: Option<String>,
+}
+
+/// What so many seconds past the right moment cost.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Late {
+    /// So late, s.
+    pub late_s: f64,
+    /// Core when eaten, °C.
+    pub core_served_c: f64,
+    /// Share of the flesh that is dry then, 0 to 1.
+    pub dry_share: f64,
+    /// Share of its weight that it has lost by then, 0 to 1.
+    pub juice_lost_share: f64,
+}
+
+/// What standing does to it. Times count from the pull, s.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct After {
+    /// The highest that the core gets, °C.
+    pub peak_c: f64,
+    /// When that is.
+    pub peak_s: f64,
+    /// From then on it is past what was asked for, or no longer warm.
+    pub eat_by_s: f64,
+    /// Which of the two.
+    pub too_warm: bool,
+    /// Crisp until then; none where nothing is crisp.
+    pub crisp_until_s: Option<f64>,
+    /// Not to be kept longer than this out of the heat.
+    pub safe_until_s: f64,
+}
+
+/// The core's level is found to this, K.
+const LEVEL_K: f64 = 0.04;
+/// Nine of ten lie within so many spreads.
+const NINE_OF_TEN: f64 = 1.645;
+/// Shortest and longest time in the heat, s.
+const SHORTEST_S: f64 = 2.0;
+const LONGEST_S: f64 = 4.0 * 3600.0;
+/// How late is looked at, s.
+const LATE_S: [f64; 6] = [0.0, 20.0, 40.0, 60.0, 90.0, 120.0];
+/// Standing is followed for so long, s.
+const STANDING_S: f64 = 1800.0;
+/// Fish is no longer warm once its mean is below this, °C (common practice).
+const LUKEWARM_C: f64 = 40.0;
+/// Fried food stays crisp for so long on a rack and elsewhere, s (common practice).
+const CRISP_ON_RACK_S: f64 = 900.0;
+const CRISP_ELSEWHERE_S: f64 = 420.0;
+/// Cooked food is not kept below 57 °C for longer, s (two hours; common practice).
+const SAFE_S: f64 = 7200.0;
+/// Turns of whoever takes the planned moment are this close to it, s.
+const SAME_MOMENT_S: f64 = 5.0;
+
+/// A cook with everything looked up.
+struct Cook<'c, 'a> {
+    resolved: &'c Resolved<'a>,
+    promise: &'c Promise,
+    programme: Programme<'a>,
+}
+
+/// One column of a cook, whose surroundings are those of its events.
+fn column<'a>(resolved: &Resolved<'a>, accuracy: Accuracy, lived: Lived<'a>) -> Trial<'a> {
+    let mut trial = Trial::new(&resolved.setup, accuracy);
+    trial.programme = lived.programme;
+    trial
+}
+
+impl<'a> Cook<'_, 'a> {
+    /// The right pull after what happened; `None` where the heat does not reach that far any more.
+    fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
+        let Some(last) = deeds.last() else { return Some(self.promise.pull_s) };
+        let mut trial = Trial::new(&self.resolved.setup, Accuracy::FAST);
+        let level = |pull_s: f64| {
+            let Lived { programme, schedule, .. } = self.programme.lived(pull_s, deeds);
+            trial.programme = programme;
+            trial.finish(trial.raw(), &schedule, pull_s).level_c
+        };
+        let guess = Root { at: self.promise.pull_s, slope: self.promise.slope_k_s };
+        let span = (last.at_s.max(SHORTEST_S), LONGEST_S);
+        rising_root(level, self.promise.level_c, LEVEL_K, guess, span).map(|root| root.at)
+    }
+
+    /// What happened, with the turn that nobody reported and that was due before something else was:
+    /// what the plan had for its moment happened.
+    fn with_assumed_turn(&self, deeds: &[Done]) -> Vec<Done> {
+        let is_once = matches!(self.programme.turn, Turn::At(_) | Turn::AtShare(_));
+        let is_told = deeds.iter().any(|e| e.what == Deed::Turned);
+        let mut deeds = deeds.to_vec();
+        if !is_once || is_told {
+            return deeds;
+        }
+        let Some(mut turn_s) = self.promise.turn_s else { return deeds };
+        let before = |turn_s: f64| deeds.partition_point(|e| e.at_s < turn_s);
+        let mut known = 0;
+        // As it was forecast by what had happened before it.
+        while before(turn_s) > known {
+            known += 1;
+            let pull_s = self.pull_s(&deeds[..known]).unwrap_or(LONGEST_S);
+            let lived = self.programme.lived(pull_s, &deeds[..known]);
+            let Some(forecast_s) = lived.schedule.turns_s.first() else { return deeds };
+            turn_s = *forecast_s;
+        }
+        if known < deeds.len() {
+            deeds.insert(known, Done { at_s: turn_s, what: Deed::Turned });
+        }
+        deeds
+    }
+
+    /// How it ends when it is off the heat at a moment.
+    fn ending(&self, accuracy: Accuracy, deeds: &[Done], out_s: f64) -> (Ending, Record) {
+        let sampling = if accuracy == Accuracy::FAST { Sampling::LIVE } else { Sampling::SMALL };
+        let lived = self.programme.lived(out_s, deeds);
+        let schedule = lived.schedule.clone();
+        let trial = column(self.resolved, accuracy, lived);
+        let ending = self.promise.ending(trial.finish(trial.raw(), &schedule, out_s));
+        let record = record(self.resolved, &trial, &schedule, out_s, (ending, None), sampling);
+        (ending, record)
+    }
+
+    /// What coming out late costs.
+    fn late(&self, deeds: &[Done], pull_s: f64, level_c: f64) -> Vec<Late> {
+        let ends: Vec<(Ending, Record)> = LATE_S
+            .iter()
+            .map(|late_s| self.ending(Accuracy::COARSE, deeds, pull_s + late_s))
+            .collect();
+        let base_c = ends[0].0.level_c;
+        let late = |(late_s, (ending, record)): (&f64, &(Ending, Record))| Late {
+            late_s: *late_s,
+            core_served_c: tenth(level_c + ending.level_c - base_c),
+            dry_share: hundredth(record.dry_share),
+            juice_lost_share: (record.juice_lost_share * 1000.0).round() / 1000.0,
+        };
+        LATE_S.iter().zip(&ends).map(late).collect()
+    }
+
+    /// What standing does to a piece that is out.
+    fn after(&self, deeds: &[Done], out_s: f64) -> After {
+        let Resolved { setup, target, .. } = self.resolved;
+        let lived = self.programme.lived(out_s, deeds);
+        let schedule = lived.schedule.clone();
+        let trial = column(self.resolved, Accuracy::COARSE, lived);
+        let mut simulation = trial.raw();
+        trial.heat(&mut simulation, &schedule, out_s, &mut ());
+        let core_m = trial.grid.coldest(simulation.hottest_c()).0;
+        let mut standing = Standing {
+            grid: &trial.grid,
+            core_m,
+            over_k: self.promise.over_k[2],
+            limit_c: target.to_c.unwrap_or(f64::INFINITY),
+            peak: (0.0, f64::MIN),
+            out_s,
+            too_warm_s: None,
+            cold_s: None,
+        };
+        let rest = trial.programme.rested(&schedule, out_s, STANDING_S);
+        simulation.run(&rest.phase(), &mut standing);
+        let cold_s = standing.cold_s.unwrap_or(STANDING_S);
+        let eat_by_s = standing.too_warm_s.unwrap_or(f64::INFINITY).min(cold_s);
+        let is_fried = setup.method.family == Family::Fry;
+        let crisp_s = match () {
+            () if setup.rest.on.id == "rack" => CRISP_ON_RACK_S,
+            () if setup.rest.on.wrapped || setup.rest.on.id == "foil" => 0.0,
+            () => CRISP_ELSEWHERE_S,
+        };
+        After {
+            peak_c: tenth(standing.peak.1),
+            peak_s: standing.peak.0.round(),
+            eat_by_s: eat_by_s.round(),
+            too_warm: standing.too_warm_s.is_some_and(|s| s <= cold_s),
+            crisp_until_s: is_fried.then_some(crisp_s),
+            safe_until_s: SAFE_S,
+        }
+    }
+
+    /// What the last thing that happened changed.
+    fn reason(&self, told: &[Done], pull_s: Option<f64>, ending: &Ending) -> Option<String> {
+        let (last, before) = told.split_last()?;
+        let before = self.with_assumed_turn(before);
+        let was_s = self.pull_s(&before).unwrap_or(LONGEST_S);
+        let was = self.programme.lived(was_s, &before);
+        let did = match last.what {
+            Deed::Turned => {
+                let made = told.iter().filter(|e| e.what == Deed::Turned).count();
+                match was.schedule.turns_s.get(made - 1) {
+                    Some(due_s) => format!("turned {}", beside(last.at_s - due_s)),
+                    None => "turned once more".to_owned(),
+                }
+            }
+            Deed::HeatSet(set_c) => format!("heat set to {set_c:.0}{CELSIUS}"),
+            Deed::Lid(true) => "lid on".to_owned(),
+            Deed::Lid(false) => "lid off".to_owned(),
+            Deed::Basted => "basted".to_owned(),
+            Deed::Joined { .. } => "what joined it takes heat".to_owned(),
+            Deed::NextStage => "moved on".to_owned(),
+            Deed::Out => {
+                return Some(format!(
+                    "out {}: {:.0}{CELSIUS} when eaten",
+                    beside(last.at_s - was_s),
+                    ending.level_c
+                ));
+            }
+        };
+        let Some(pull_s) = pull_s else {
+            return Some(format!(
+                "{did}: the middle does not get there with this heat; turn it up"
+            ));
+        };
+        let (now, then) = (clock(pull_s), clock(was_s));
+        Some(if now == then {
+            format!("{did}: out at {now} all the same")
+        } else {
+            format!("{did}: out at {now} instead of {then}")
+        })
+    }
+}
+
+/// How far from its moment something was done, in words.
+fn beside(late_s: f64) -> String {
+    match late_s {
+        s if s.abs() < SAME_MOMENT_S => "on time".to_owned(),
+        s if s < 0.0 => format!("{} early", clock(-s)),
+        s => format!("{} late", clock(s)),
+    }
+}
+
+/// Watches a piece that stands.
+struct Standing<'g> {
+    grid: &'g Grid,
+    core_m: f64,
+    /// What the plan has over this column, K.
+    over_k: f64,
+    limit_c: f64,
+    /// When the core was highest, s after the pull, and how high, °C.
+    peak: (f64, f64),
+    out_s: f64,
+    too_warm_s: Option<f64>,
+    cold_s: Option<f64>,
+}
+
+impl Observer for Standing<'_> {
+    fn observe(&mut self, view: &View<'_>) -> Sink {
+        let at_s = view.time_s - self.out_s;
+        let core_c = self.grid.at(view.temperature_c, self.core_m) + self.over_k;
+        if core_c > self.peak.1 {
+            self.peak = (at_s, core_c);
+        }
+        if core_c > self.limit_c {
+            self.too_warm_s.get_or_insert(at_s);
+        }
+        let volumes = &self.grid.volume_m;
+        let heat: f64 = view.temperature_c.iter().zip(volumes).map(|(t, v)| t * v).sum();
+        if heat / self.grid.total_volume_m() < LUKEWARM_C && at_s > self.peak.0 {
+            self.cold_s.get_or_insert(at_s);
+        }
+        Sink::Continue
+    }
+}
+
+/// A series at a moment.
+fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
+    let times = &series.time_s;
+    let next = times.partition_point(|t| *t <= at_s).clamp(1, times.len() - 1);
+    let (from_s, to_s) = (times[next - 1], times[next]);
+    let share = ((at_s - from_s) / (to_s - from_s).max(1e-9)).clamp(0.0, 1.0);
+    values[next - 1] + share * (values[next] - values[next - 1])
+}
+
+/// Follows a cook up to a moment of its own clock, s.
+///
+/// # Errors
+/// Events that cannot have happened, as [`super::check`]; a request that the catalogue no longer knows.
+pub fn follow<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+    promise: &Promise,
+    events: &[Event],
+    now_s: f64,
+) -> Result<CookView, Vec<FieldError>> {
+    let bench = bench.into();
+    let story = Story::of(events)?;
+    let mut request = planned(request);
+    if let Some(on) = &story.rest_on {
+        request.rest_on = Some(on.clone());
+        request.rest_c = None;
+    }
+    let mut resolved = resolve(bench, &request)?;
+    let rest_s = resolved.setup.rest.duration_s;
+    let programme = Programme::of(&resolved.setup);
+    let cook = Cook { resolved: &resolved, promise, programme };
+    let deeds = cook.with_assumed_turn(&story.deeds);
+    let right_s = if story.out_s.is_some() { None } else { cook.pull_s(&deeds) };
+    let elapsed_s = story.in_s.map(|in_s| (now_s - in_s).max(0.0));
+    let pull_s = story.out_s.or(right_s).unwrap_or(LONGEST_S);
+    let is_late = story.out_s.is_none() && elapsed_s.is_some_and(|s| s > pull_s);
+    let (ending, _) = cook.ending(Accuracy::FAST, &deeds, pull_s);
+    let reason = cook.reason(&story.deeds, right_s, &ending);
+    let late = if story.out_s.is_none() && right_s.is_some() {
+        cook.late(&deeds, pull_s, ending.level_c)
+    } else {
+        Vec::new()
+    };
+    let after = story.out_s.map(|out_s| cook.after(&deeds, out_s));
+
+    let spread_s = if story.out_s.is_some() { 0.0 } else { promise.spread_s };
+    let settled_s = deeds.last().map_or(0.0, |e| e.at_s);
+    let lived = cook.programme.lived(pull_s, &deeds);
+    let look_s = look_from_s(&resolved.setup, &lived.schedule, pull_s, spread_s);
+    let times = Times {
+        schedule: lived.schedule.clone(),
+        pull_s,
+        rest_s,
+        core_at_pull_c: ending.core_at_pull_c,
+        side_opaque: None,
+    };
+    let is_served = story.status == Status::Served;
+    let moves = moves(&resolved.setup, &lived, &times, (look_s, &deeds, is_served));
+
+    // The picture shows what is: a piece that is still in past its moment, or that stands longer.
+    let shown_out_s = if is_late { elapsed_s.unwrap_or(pull_s).min(LONGEST_S) } else { pull_s };
+    let stood_s = story.served_s.or(elapsed_s).map_or(0.0, |s| s - pull_s);
+    if story.out_s.is_some() {
+        resolved.setup.rest.duration_s =
+            if is_served { stood_s } else { rest_s.max(stood_s.min(STANDING_S)) };
+    }
+    let shown = Cook { resolved: &resolved, promise, programme: Programme::of(&resolved.setup) };
+    let (_, record) = shown.ending(Accuracy::FAST, &deeds, shown_out_s);
+    let series = record.series;
+    let state = elapsed_s.map(|elapsed_s| CookNow {
+        core_c: tenth(at(&series, &series.core_c, elapsed_s)),
+        medium_c: tenth(at(&series, &series.medium_c, elapsed_s)),
+        set_share: hundredth(at(&series, &series.set_share, elapsed_s)),
+        dry_share: hundredth(at(&series, &series.dry_share, elapsed_s)),
+    });
+    let target = &resolved.target;
+    bench.afford(Ok(CookView {
+        status: story.status,
+        elapsed_s: elapsed_s.map(tenth),
+        state,
+        forecast: Forecast {
+            turn_s: lived.schedule.turns_s.first().copied().map(tenth),
+            look_from_s: tenth(look_s),
+            pull_s: tenth(pull_s),
+            pull_low_s: tenth((pull_s - NINE_OF_TEN * spread_s).max(settled_s)),
+            pull_high_s: tenth(pull_s + NINE_OF_TEN * spread_s),
+            serve_s: tenth(story.served_s.unwrap_or(pull_s + rest_s)),
+            core_at_pull_c: tenth(ending.core_at_pull_c),
+            core_served_c: tenth(ending.level_c),
+            target_name: target.name.clone(),
+            target_from_c: target.from_c,
+            target_to_c: target.to_c,
+            target_aim_c: target.aim_c,
+            reason,
+        },
+        moves,
+        late,
+        after,
+        series,
+        section: record.section,
+    }))
+}

@@ -1,0 +1,19 @@
+//! A cook under way: what really happened so far takes the place of the plan, and the rest follows.
+//!
+//! A pure function of a plan's promise and a list of events. Times are seconds on the cook's own clock; who
+//! keeps that clock is not this crate's business.
+
+mod event;
+mod follow;
+mod moves;
+mod promise;
+mod story;
+
+pub use event::{Event, EventInput, Happened, Kind};
+pub use follow::{After, CookNow, CookView, Forecast, Late, follow};
+pub use moves::Move;
+pub use promise::Promise;
+pub use story::{Status, check};
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,167 @@
+//! From a list of events to what happened: takings-back and other times applied, in order, and possible.
+
+use serde::Serialize;
+
+use super::event::{Event, Happened, NEXT};
+use crate::error::{FieldError, Problems};
+use crate::timeline::{Deed, Event as Done};
+
+/// Where a cook stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Status {
+    /// The fish is not in the heat yet.
+    Waiting,
+    /// In the heat.
+    Cooking,
+    /// Off the heat, not eaten.
+    Resting,
+    /// On the plate.
+    Served,
+}
+
+/// What happened, in order.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Story {
+    pub(super) status: Status,
+    /// When the fish met the heat, s on the cook's clock.
+    pub(super) in_s: Option<f64>,
+    /// What hands did in the heat, by its time there.
+    pub(super) deeds: Vec<Done>,
+    /// Off the heat and on the plate, s in and after the heat.
+    pub(super) out_s: Option<f64>,
+    pub(super) served_s: Option<f64>,
+    /// What it was put on, where that was said.
+    pub(super) rest_on: Option<String>,
+}
+
+/// An event that stands: its place in the list, when it happened, and what.
+struct Standing<'e> {
+    place: usize,
+    at_s: f64,
+    what: &'e Happened,
+}
+
+/// Events that nobody took back, at the times that are right.
+fn standing<'e>(events: &'e [Event], problems: &mut Problems) -> Vec<Standing<'e>> {
+    let mut standing: Vec<(&str, Standing<'e>)> = Vec::with_capacity(events.len());
+    for (place, event) in events.iter().enumerate() {
+        let (Happened::Undo { of } | Happened::Retime { of }) = &event.what else {
+            standing.push((&event.id, Standing { place, at_s: event.at_s, what: &event.what }));
+            continue;
+        };
+        let Some(meant) = standing.iter().position(|(id, _)| id == of) else {
+            problems.add(
+                &format!("[{place}].of"),
+                "names no event of this cook that still stands; allowed is the id of one that does",
+            );
+            continue;
+        };
+        if let Happened::Retime { .. } = event.what {
+            standing[meant].1.at_s = event.at_s;
+        } else {
+            standing.remove(meant);
+        }
+    }
+    let mut standing: Vec<Standing<'e>> = standing.into_iter().map(|(_, event)| event).collect();
+    // Stable: what was told first stands first where times are the same.
+    standing.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
+    standing
+}
+
+impl Story {
+    /// Reads a list of events.
+    ///
+    /// # Errors
+    /// Each event that cannot have happened after those before it, by its place in the list.
+    pub(super) fn of(events: &[Event]) -> Result<Self, Vec<FieldError>> {
+        let mut problems = Problems::new();
+        let mut story = Self {
+            status: Status::Waiting,
+            in_s: None,
+            deeds: Vec::new(),
+            out_s: None,
+            served_s: None,
+            rest_on: None,
+        };
+        for event in standing(events, &mut problems) {
+            if let Err(why) = story.add(event.at_s, event.what) {
+                problems.add(&format!("[{}].kind", event.place), why);
+            }
+        }
+        problems.finish()?;
+        Ok(story)
+    }
+
+    /// Adds what happened next.
+    fn add(&mut self, at_s: f64, what: &Happened) -> Result<(), &'static str> {
+        use Status::{Cooking, Resting, Served, Waiting};
+        let since_s = at_s - self.in_s.unwrap_or(at_s);
+        let did = |deeds: &mut Vec<Done>, what: Deed| deeds.push(Done { at_s: since_s, what });
+        match (what, self.status) {
+            // What is noticed and noted changes nothing that is simulated.
+            (Happened::Note { .. }, _) => {}
+            (Happened::In, Waiting) => {
+                self.status = Cooking;
+                self.in_s = Some(at_s);
+            }
+            (Happened::In, _) => {
+                return Err("the fish is in already; take that back first, or give it another time");
+            }
+            // Set before the fish goes in, it is what it goes into.
+            (Happened::Heat { medium_c, .. }, Waiting | Cooking) => {
+                did(&mut self.deeds, Deed::HeatSet(*medium_c));
+            }
+            (Happened::Press, Cooking) => {}
+            (Happened::Lid { on }, Waiting | Cooking) => did(&mut self.deeds, Deed::Lid(*on)),
+            (Happened::Baste, Cooking) => did(&mut self.deeds, Deed::Basted),
+            (Happened::Join { mass_g, start_c, .. }, Cooking) => {
+                let mass_kg = mass_g / 1000.0;
+                did(&mut self.deeds, Deed::Joined { mass_kg, start_c: *start_c });
+            }
+            (Happened::Turn, Cooking) => did(&mut self.deeds, Deed::Turned),
+            (Happened::Move { to }, Cooking) if to == NEXT => {
+                did(&mut self.deeds, Deed::NextStage);
+            }
+            (Happened::Out, Cooking) => self.off(since_s),
+            (Happened::Move { to }, Cooking) => {
+                self.off(since_s);
+                self.rest_on = Some(to.clone());
+            }
+            (Happened::Move { to }, Resting) if to != NEXT => self.rest_on = Some(to.clone()),
+            (Happened::Serve, Resting) => {
+                self.status = Served;
+                self.served_s = Some(since_s);
+            }
+            (Happened::Cue { .. }, Cooking | Resting) => {}
+            (_, Waiting) => {
+                return Err(
+                    "the fish is not in the heat at that time; allowed before it are in, heat, lid and note",
+                );
+            }
+            (_, Cooking) => return Err("it is still in the heat; tell first that it is out"),
+            (_, Resting) => {
+                return Err(
+                    "it was out of the heat by then; allowed are move (to what it rests on), serve, cue and note",
+                );
+            }
+            (_, Served) => return Err("it was served by then; allowed is a note"),
+        }
+        Ok(())
+    }
+
+    fn off(&mut self, since_s: f64) {
+        self.status = Status::Resting;
+        self.out_s = Some(since_s);
+        self.deeds.push(Done { at_s: since_s, what: Deed::Out });
+    }
+}
+
+/// Checks that a list of events can have happened.
+///
+/// # Errors
+/// Each one that cannot, as `[place].kind` or `[place].of`, with why.
+pub fn check(events: &[Event]) -> Result<(), Vec<FieldError>> {
+    Story::of(events).map(|_| ())
+}
