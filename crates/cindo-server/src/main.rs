@@ -10,6 +10,7 @@ mod demo;
 mod error;
 mod import;
 mod lanes;
+mod live;
 mod memo;
 mod openapi;
 mod request;

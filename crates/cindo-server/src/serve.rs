@@ -25,6 +25,7 @@ use crate::config::ServeConfig;
 use crate::error::ApiError;
 use crate::import::Imports;
 use crate::lanes::Lanes;
+use crate::live::Live;
 use crate::solver::Solver;
 use crate::{access, assets, demo, openapi, routes};
 
@@ -80,6 +81,8 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let solver = Data::new(Solver::new(catalogue, lanes.clone()));
     let imports = Data::new(Arc::new(Imports::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
+    let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
+    let live_data = Data::new(live.clone());
     let server = HttpServer::new(move || {
         App::new()
             .wrap(from_fn(access::guard))
@@ -96,6 +99,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(description.clone())
             .app_data(imports.clone())
             .app_data(large_bodies.clone())
+            .app_data(live_data.clone())
             .app_data(web::PathConfig::default().error_handler(|_not_a_number, request| {
                 match request.app_data::<Data<OpenApi>>() {
                     Some(description) => assets::refusal(request, description).into(),
@@ -133,6 +137,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
         let handle = running.handle();
         actix_web::rt::spawn(async move {
             signals.any().await;
+            live.close();
             // What runs is finished; what would take longer than that is ended.
             actix_web::rt::spawn(async move {
                 tokio::time::sleep(Duration::from_secs(SHUTDOWN_S)).await;

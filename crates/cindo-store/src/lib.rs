@@ -1,11 +1,13 @@
 //! What a cook keeps, in one `SQLite` file: the only place that knows tables.
 
 mod card;
+mod cook;
 mod open;
 mod schema;
 mod stored;
 
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
+pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.
@@ -53,6 +55,20 @@ pub enum StoreError {
     NotFound {
         /// The id asked for.
         id: i32,
+    },
+    /// No such cook, or it is not in the state that the request needs.
+    #[error("there is no cook {id}")]
+    NoCook {
+        /// The id asked for.
+        id: i32,
+    },
+    /// A stored cook does not read back.
+    #[error("cook {id} does not read back: {cause}")]
+    UnreadableCook {
+        /// The cook.
+        id: i32,
+        /// What the reader says.
+        cause: String,
     },
     /// The file or its folder may not be written.
     #[error(

@@ -15,3 +15,40 @@ diesel::table! {
         choices -> Nullable<Text>,
     }
 }
+
+diesel::table! {
+    cook (id) {
+        id -> Integer,
+        name -> Text,
+        request -> Text,
+        promise -> Text,
+        version -> Integer,
+        speed -> Double,
+        created_ms -> BigInt,
+        status -> Text,
+        deleted_ms -> Nullable<BigInt>,
+    }
+}
+
+diesel::table! {
+    cook_event (seq) {
+        seq -> Integer,
+        cook_id -> Integer,
+        event_id -> Text,
+        at_ms -> BigInt,
+        told_ms -> BigInt,
+        body -> Text,
+        version -> Integer,
+    }
+}
+
+diesel::table! {
+    cook_reading (seq) {
+        seq -> Integer,
+        cook_id -> Integer,
+        reading_id -> Text,
+        at_ms -> BigInt,
+        told_ms -> BigInt,
+        core_c -> Double,
+    }
+}

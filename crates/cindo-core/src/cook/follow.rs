@@ -401,10 +401,10 @@ pub fn follow<'a>(
         pull_s,
         rest_s,
         core_at_pull_c: ending.core_at_pull_c,
-        side_opaque: None,
+        side_opaque: promise.side_opaque_share,
     };
     let is_served = story.status == Status::Served;
-    let moves = moves(&resolved.setup, &lived, &times, (look_s, &deeds, is_served));
+    let moves = moves(&resolved.setup, &lived, &times, (look_s, &deeds, story.status));
 
     // The picture shows what is: a piece that is still in past its moment, or that stands longer.
     let shown_out_s = if is_late { elapsed_s.unwrap_or(pull_s).min(LONGEST_S) } else { pull_s };

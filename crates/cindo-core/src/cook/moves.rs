@@ -3,7 +3,9 @@
 use serde::Serialize;
 
 use super::event::Kind;
+use super::story::Status;
 use crate::plan::{Times, steps};
+use crate::say::tenth;
 use crate::setup::Setup;
 use crate::timeline::{Deed, Event as Done, Lived};
 
@@ -33,14 +35,14 @@ pub struct Move {
 const LOOK: (&str, &str) = ("Start looking", "From now on it may be right any moment.");
 const EAT: (&str, &str) = ("Eat", "Now it is as it was meant to be.");
 /// Shorter waits are not worth a line of their own, s.
-const WORTH_S: f64 = 10.0;
+const WORTH_S: f64 = 15.0;
 
 /// All movements of a cook, in order.
 pub(super) fn moves(
     setup: &Setup<'_>,
     lived: &Lived<'_>,
     times: &Times,
-    (look_from_s, deeds, is_served): (f64, &[Done], bool),
+    (look_from_s, deeds, status): (f64, &[Done], Status),
 ) -> Vec<Move> {
     let did = |what: fn(&Deed) -> bool| deeds.iter().filter(move |e| what(&e.what)).count();
     let (turned, is_out) = (did(|d| *d == Deed::Turned), did(|d| *d == Deed::Out) > 0);
@@ -58,12 +60,12 @@ pub(super) fn moves(
             "lid_on" => (Some(Kind::Lid), has_lid),
             "turn_down" => (Some(Kind::Heat), heats > 0),
             action if action.starts_with("turn") => (Some(Kind::Turn), turned > 0),
-            _ if i == 0 => (Some(Kind::In), true),
+            _ if i == 0 => (Some(Kind::In), status != Status::Waiting),
             _ if is_moved => (Some(Kind::Move), nexts > 0),
             _ => (None, false),
         };
         all.push(Move {
-            at_s: step.start_s,
+            at_s: tenth(step.start_s),
             medium_c: (done_by == Some(Kind::Heat)).then_some(heater.set_c),
             action: step.action,
             title: step.title,
@@ -74,17 +76,20 @@ pub(super) fn moves(
         });
     }
     let plain = |at_s: f64, action: &str, (title, detail): (&str, &str), done_by| Move {
-        at_s,
+        at_s: tenth(at_s),
         action: action.to_owned(),
         title: title.to_owned(),
         detail: detail.to_owned(),
         cue: String::new(),
         done_by,
         medium_c: None,
-        is_done: is_served && done_by == Some(Kind::Serve),
+        is_done: status == Status::Served && done_by == Some(Kind::Serve),
     };
     let pull = all.len() - 1;
-    if look_from_s < times.pull_s - WORTH_S && !is_out {
+    // Looking from the turn on needs no line of its own.
+    let turned_s = times.schedule.turns_s.last().copied().unwrap_or(0.0);
+    let is_worth = (turned_s + WORTH_S..times.pull_s - WORTH_S).contains(&look_from_s);
+    if is_worth && !is_out {
         let looks_for = all[pull].cue.clone();
         let look = plain(look_from_s, "look", LOOK, None);
         all.insert(pull, Move { cue: looks_for, ..look });

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
 use crate::error::FieldError;
-use crate::plan::{Ending, Trial, seek, spread_of};
+use crate::plan::{Ending, Probe, Trial, seek, spread_of};
 use crate::setup::{PlanRequest, Setup, resolve};
 use cindo_heat::solve::Accuracy;
 
@@ -24,6 +24,9 @@ pub struct Promise {
     pub spread_s: f64,
     /// How fast the core's level rises with the pull, K/s.
     pub slope_k_s: f64,
+    /// How high the side is opaque at that turn (at the pull where nothing is turned), 0 to 1; none where heat
+    /// comes from all round.
+    pub side_opaque_share: Option<f64>,
     /// The level that one column reaches with that pull, °C: what a change of plan aims at again.
     pub level_c: f64,
     /// What the plan has over that column: at the pull, when eaten, and at its highest, K.
@@ -56,6 +59,8 @@ impl Promise {
             turn_s: schedule.turns_s.first().copied(),
             spread_s: spread_of(setup, measured, sought.slope, level),
             slope_k_s: sought.slope,
+            side_opaque_share: (!setup.method.all_round)
+                .then(|| Probe::side_opaque(setup, &schedule, sought.pull_s)),
             level_c: column.level_c,
             over_k: [
                 over(|e| e.core_at_pull_c),

@@ -158,10 +158,10 @@ impl Story {
     }
 }
 
-/// Checks that a list of events can have happened.
+/// Checks that a list of events can have happened; where it leaves the cook.
 ///
 /// # Errors
 /// Each one that cannot, as `[place].kind` or `[place].of`, with why.
-pub fn check(events: &[Event]) -> Result<(), Vec<FieldError>> {
-    Story::of(events).map(|_| ())
+pub fn check(events: &[Event]) -> Result<Status, Vec<FieldError>> {
+    Story::of(events).map(|story| story.status)
 }

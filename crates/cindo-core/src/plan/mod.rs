@@ -32,6 +32,7 @@ pub use gentler::Gentler;
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{judge, scorches};
 pub(crate) use margins::spread_of;
+pub(crate) use probe::Probe;
 pub(crate) use record::{Record, Sampling, record};
 pub use record::{Series, StripPicture};
 pub(crate) use search::{Effort, Root, Solved, Sought, rising_root, seek, solve};

@@ -2,6 +2,7 @@
 
 pub(crate) mod card;
 mod catalogue;
+mod cook;
 mod fish;
 mod health;
 mod import;
@@ -84,7 +85,15 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(card::get_card)
         .service(card::update_card)
         .service(card::delete_card)
-        .service(card::restore_card);
+        .service(card::restore_card)
+        .service(cook::list_cooks)
+        .service(cook::create_cook)
+        .service(cook::get_cook)
+        .service(cook::delete_cook)
+        .service(cook::restore_cook)
+        .service(cook::add_events)
+        .service(cook::add_readings)
+        .service(cook::get_live);
 }
 
 /// A JSON body whose problems name their field, of at most so many kB.

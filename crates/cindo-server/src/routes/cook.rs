@@ -1,0 +1,561 @@
+//! Cooks under way.
+
+use actix_web::http::header;
+use actix_web::web::{self, Data, Json, Path};
+use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
+use actix_web_lab::sse;
+use cindo_core::cook::{CookView, Event, EventInput, Happened, Promise, Status, check, follow};
+use cindo_core::error::{FieldError, Problems, within};
+use cindo_core::setup::PlanRequest;
+use cindo_store::{Added, CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Store};
+use jiff::Timestamp;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+use super::Body;
+use crate::error::{ApiError, Problem};
+use crate::live::{ALIVE, Live};
+use crate::solver::{Desk, Solver};
+
+/// What to cook: a plan, or a kept card.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct CreateCook {
+    /// What is planned; instead of `card`.
+    #[serde(default)]
+    request: Option<PlanRequest>,
+    /// A kept card; instead of `request`.
+    #[serde(default)]
+    card: Option<CardId>,
+    /// What it is called, up to 80 characters; named after the fish when left out.
+    #[serde(default)]
+    #[schema(min_length = 1, max_length = 80)]
+    name: Option<String>,
+    /// How fast its own clock runs, 1 to 60; 1 when left out.
+    #[serde(default)]
+    #[schema(minimum = 1, maximum = 60)]
+    speed: Option<f64>,
+}
+
+/// Something that happened, as it is kept.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct EventDto {
+    /// Id.
+    id: String,
+    /// When, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    at: Timestamp,
+    /// When, s on the cook's clock.
+    at_s: f64,
+    /// What.
+    #[serde(flatten)]
+    what: Happened,
+}
+
+/// A reading, as it is kept.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct ReadingDto {
+    /// Id.
+    id: String,
+    /// When, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    at: Timestamp,
+    /// Core, °C.
+    core_c: f64,
+}
+
+/// A cook as it stands.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct CookDto {
+    /// Its number.
+    id: CookId,
+    /// What it is called.
+    name: String,
+    /// What is planned.
+    request: PlanRequest,
+    /// How fast its own clock runs.
+    speed: f64,
+    /// When its clock began, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    created_at: Timestamp,
+    /// The server's clock as this was made: whoever shows it counts on from there.
+    #[schema(value_type = String)]
+    now: Timestamp,
+    /// The cook's own clock then, s.
+    clock_s: f64,
+    /// What happened, in the order in which it was told.
+    events: Vec<EventDto>,
+    /// Latest readings.
+    readings: Vec<ReadingDto>,
+    /// Where it stands and what comes.
+    #[serde(flatten)]
+    view: CookView,
+}
+
+/// A cook in the list of those that are over.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct CookLineDto {
+    /// Its number.
+    id: CookId,
+    /// What it is called.
+    name: String,
+    /// Where it stands.
+    status: Option<Status>,
+    /// When its clock began, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    created_at: Timestamp,
+}
+
+/// Cooks under way, and the latest that are over.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct CookList {
+    /// The server's clock, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    now: Timestamp,
+    /// Under way, the oldest first.
+    cooks: Vec<CookDto>,
+    /// Over, the newest first.
+    past: Vec<CookLineDto>,
+    /// Under way, and not to be read.
+    unreadable: Vec<CookId>,
+}
+
+/// A reading of the core.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct ReadingInput {
+    /// Id of the sender's choosing (a UUID): the same one counts once.
+    #[schema(min_length = 36, max_length = 36)]
+    id: String,
+    /// When it was taken, RFC 3339 with offset; now when it and `ago_s` are left out.
+    #[serde(default)]
+    #[schema(max_length = 40)]
+    at: Option<String>,
+    /// So long ago on the wall's clock, s, 0 to 14 400; instead of `at`.
+    #[serde(default)]
+    #[schema(minimum = 0, maximum = 14_400)]
+    ago_s: Option<f64>,
+    /// What it said, °C.
+    core_c: f64,
+}
+
+/// Most that is told at once.
+const MOST_AT_ONCE: usize = 500;
+/// Most events and readings of one cook.
+const MOST_EVENTS: usize = 2000;
+const MOST_READINGS: usize = 50_000;
+/// Cooks that are looked at for a list.
+const LISTED: i64 = 120;
+/// Cooks under way at once.
+const MOST_UNDER_WAY: usize = 24;
+/// Readings that are shown: the latest.
+const READINGS_SHOWN: usize = 200;
+/// Longest ago that something may have happened, s, and how far another clock may be ahead, ms.
+const LONGEST_AGO_S: f64 = 4.0 * 3600.0;
+const AHEAD_MS: i64 = 5000;
+/// A cook can have begun before it was told, ms.
+const TOLD_LATE_MS: i64 = 3_600_000;
+
+fn time(ms: i64) -> Timestamp {
+    Timestamp::from_millisecond(ms).unwrap_or_default()
+}
+
+/// A moment on a cook's own clock, s.
+fn clock_s(begun: &NewCook, at_ms: i64) -> f64 {
+    #[expect(clippy::cast_precision_loss, reason = "milliseconds of a day")]
+    let since_ms = (at_ms - begun.created_ms) as f64;
+    since_ms / 1000.0 * begun.speed
+}
+
+/// Kept events on the cook's own clock.
+fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEvent>) -> Vec<Event> {
+    let event = |e: &KeptEvent| Event {
+        id: e.id.clone(),
+        at_s: clock_s(begun, e.at_ms),
+        what: e.what.clone(),
+    };
+    kept.map(event).collect()
+}
+
+/// A cook as it stands now.
+fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<FieldError>> {
+    let Cook { id, begun, events: kept, readings } = cook;
+    let clock = clock_s(&begun, now.as_millisecond());
+    let told = events(&begun, kept.iter());
+    let view = follow(desk.bench(), &begun.request, &begun.promise, &told, clock)?;
+    let shown = readings.len().saturating_sub(READINGS_SHOWN);
+    Ok(CookDto {
+        id,
+        now,
+        clock_s: clock,
+        created_at: time(begun.created_ms),
+        speed: begun.speed,
+        events: kept
+            .into_iter()
+            .zip(&told)
+            .map(|(e, told)| EventDto { id: e.id, at: time(e.at_ms), at_s: told.at_s, what: e.what })
+            .collect(),
+        readings: readings
+            .into_iter()
+            .skip(shown)
+            .map(|r| ReadingDto { id: r.id, at: time(r.at_ms), core_c: r.core_c })
+            .collect(),
+        name: begun.name,
+        request: begun.request,
+        view,
+    })
+}
+
+/// When something happened, ms.
+fn at_ms(
+    at: Option<&str>,
+    ago_s: Option<f64>,
+    now: Timestamp,
+    problems: &mut Problems,
+) -> Option<i64> {
+    let now_ms = now.as_millisecond();
+    match (at, ago_s) {
+        (Some(_), Some(_)) => {
+            problems.add("ago_s", "give the time or how long ago, not both");
+            None
+        }
+        (Some(at), None) => match at.parse::<Timestamp>() {
+            Ok(at) if at.as_millisecond() > now_ms + AHEAD_MS => {
+                problems.add("at", format!("is in the future; allowed are times up to now, {now:.0}"));
+                None
+            }
+            Ok(at) => Some(at.as_millisecond()),
+            Err(_) => {
+                problems.add("at", "is no time; allowed is RFC 3339 with an offset");
+                None
+            }
+        },
+        (None, Some(ago_s)) => {
+            problems.range("ago_s", ago_s, 0.0, LONGEST_AGO_S, "s");
+            #[expect(clippy::cast_possible_truncation, reason = "within its range")]
+            (0.0..=LONGEST_AGO_S).contains(&ago_s).then(|| now_ms - (1000.0 * ago_s).round() as i64)
+        }
+        (None, None) => Some(now_ms),
+    }
+}
+
+/// The same event sent twice has the same id, and no other has.
+fn check_id(id: &str, problems: &mut Problems) {
+    if Uuid::try_parse(id).is_err() {
+        problems.add("id", "is no UUID");
+    }
+}
+
+/// Nothing happens long before a cook is begun.
+fn check_not_before(begun: &NewCook, at_ms: i64, place: usize, problems: &mut Problems) {
+    if at_ms < begun.created_ms - TOLD_LATE_MS {
+        let from = time(begun.created_ms - TOLD_LATE_MS);
+        problems.add(
+            &format!("[{place}].at"),
+            format!("is before this cook was begun; allowed are times from {from:.0} on"),
+        );
+    }
+}
+
+async fn on_store<T: Send + 'static>(
+    store: &Data<Store>,
+    work: impl FnOnce(&Store) -> Result<T, cindo_store::StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    let store = store.clone();
+    Ok(web::block(move || work(&store)).await??)
+}
+
+/// Works out how a cook stands now, and tells everybody.
+async fn shown(solver: &Solver, live: &Live, cook: Cook) -> Result<CookDto, ApiError> {
+    let cook = solver.run(move |desk| view(desk, cook, Timestamp::now())).await??;
+    live.tell("cook", &cook);
+    Ok(cook)
+}
+
+/// Begins a cook, which waits for its fish.
+#[utoipa::path(
+    request_body = CreateCook,
+    responses(
+        (status = 201, body = CookDto),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/cooks")]
+pub(crate) async fn create_cook(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    Body(new): Body<CreateCook>,
+) -> Result<HttpResponse, ApiError> {
+    let mut problems = Problems::new();
+    if new.request.is_some() == new.card.is_some() {
+        problems.add("request", "give a plan or the number of a card, one of the two");
+    }
+    let speed = new.speed.unwrap_or(1.0);
+    problems.range("speed", speed, 1.0, 60.0, "");
+    if let Some(name) = &new.name
+        && !(1..=80).contains(&name.trim().chars().count())
+    {
+        problems.add("name", "allowed are 1 to 80 characters");
+    }
+    problems.finish()?;
+    let (request, card_name) = match (new.request, new.card) {
+        (Some(request), _) => (request, None),
+        (None, Some(id)) => {
+            let card = on_store(&store, move |store| store.find_card(id)).await?;
+            (card.request, Some(card.name))
+        }
+        (None, None) => return Err(ApiError::internal("neither a plan nor a card")),
+    };
+    let species = solver.catalogue().species(&request.piece.species);
+    let fish = species.map_or_else(|| "Fish".to_owned(), |s| s.name.clone());
+    let name = new.name.map(|name| name.trim().to_owned()).or(card_name).unwrap_or(fish);
+    let begun = solver.run(move |desk| {
+        let promise = Promise::of(desk.bench(), &request).map_err(|e| within("request", e))?;
+        let created_ms = Timestamp::now().as_millisecond();
+        Ok::<_, Vec<FieldError>>(NewCook { name, request, promise, speed, created_ms })
+    });
+    let begun = begun.await??;
+    let cook = on_store(&store, move |store| {
+        let id = store.begin_cook(&begun)?;
+        store.find_cook(id)
+    });
+    let cook = shown(&solver, &live, cook.await?).await?;
+    Ok(HttpResponse::Created().json(cook))
+}
+
+/// Cooks under way, and the latest that are over.
+#[utoipa::path(responses((status = 200, body = CookList)))]
+#[get("/api/cooks")]
+pub(crate) async fn list_cooks(
+    solver: Data<Solver>,
+    store: Data<Store>,
+) -> Result<Json<CookList>, ApiError> {
+    let (under_way, past) = on_store(&store, |store| {
+        let (past, under_way): (Vec<CookLine>, Vec<CookLine>) = store
+            .list_cooks(LISTED)?
+            .into_iter()
+            .partition(|line| line.status == Some(Status::Served));
+        let cooks: Vec<_> = under_way
+            .into_iter()
+            .take(MOST_UNDER_WAY)
+            .rev()
+            .map(|line| (line.id, store.find_cook(line.id)))
+            .collect();
+        Ok((cooks, past))
+    })
+    .await?;
+    let list = solver.run(move |desk| {
+        let now = Timestamp::now();
+        let (mut cooks, mut unreadable) = (Vec::new(), Vec::new());
+        for (id, cook) in under_way {
+            match cook.map_err(|e| e.to_string()).map(|cook| view(&desk.anew(), cook, now)) {
+                Ok(Ok(cook)) => cooks.push(cook),
+                Ok(Err(_)) | Err(_) => unreadable.push(id),
+            }
+        }
+        let past = past
+            .into_iter()
+            .map(|line| CookLineDto {
+                id: line.id,
+                name: line.name,
+                status: line.status,
+                created_at: time(line.created_ms),
+            })
+            .collect();
+        CookList { now, cooks, past, unreadable }
+    });
+    Ok(Json(list.await?))
+}
+
+/// One cook as it stands.
+#[utoipa::path(responses(
+    (status = 200, body = CookDto),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[get("/api/cooks/{id}")]
+pub(crate) async fn get_cook(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    id: Path<i32>,
+) -> Result<Json<CookDto>, ApiError> {
+    let id = CookId(*id);
+    let cook = on_store(&store, move |store| store.find_cook(id)).await?;
+    Ok(Json(solver.run(move |desk| view(desk, cook, Timestamp::now())).await??))
+}
+
+/// Adds what happened; the same id counts once. Answers the new state.
+#[utoipa::path(
+    request_body = Vec<EventInput>,
+    responses(
+        (status = 200, body = CookDto),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/cooks/{id}/events")]
+pub(crate) async fn add_events(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+    Body(told): Body<Vec<EventInput>>,
+) -> Result<Json<CookDto>, ApiError> {
+    let id = CookId(*id);
+    let mut problems = Problems::new();
+    problems.at_most("events", &told, MOST_AT_ONCE);
+    problems.finish()?;
+    let cook = on_store(&store, move |store| store.find_cook(id)).await?;
+    let request = cook.begun.request;
+    let now = Timestamp::now();
+    let read = solver.run(move |desk| {
+        let mut problems = Problems::new();
+        let mut read = Vec::with_capacity(told.len());
+        for (place, event) in told.iter().enumerate() {
+            let field = format!("[{place}]");
+            let mut own = Problems::new();
+            check_id(&event.id, &mut own);
+            let at_ms = at_ms(event.at.as_deref(), event.ago_s, now, &mut own);
+            let what = own.absorb(event.happened(desk.bench(), &request));
+            problems.within(&field, own.finish());
+            if let (Some(at_ms), Some(what)) = (at_ms, what) {
+                read.push(KeptEvent { id: event.id.clone(), at_ms, what });
+            }
+        }
+        problems.finish().map(|()| read)
+    });
+    let read = read.await??;
+    let added = on_store(&store, move |store| {
+        store.add_events(id, &read, now.as_millisecond(), |cook, new| {
+            let mut problems = Problems::new();
+            for (place, event) in new.iter().enumerate() {
+                check_not_before(&cook.begun, event.at_ms, place, &mut problems);
+            }
+            if cook.events.len() + new.len() > MOST_EVENTS {
+                problems.add("events", format!("a cook has room for {MOST_EVENTS} events"));
+            }
+            problems.finish()?;
+            let all = events(&cook.begun, cook.events.iter().chain(new));
+            // Places are told as those of the list that was sent.
+            let before = cook.events.len();
+            check(&all).map_err(|errors| errors.into_iter().map(|e| moved(e, before)).collect())
+        })
+    });
+    Ok(Json(told_all(&solver, &live, added.await?).await?))
+}
+
+/// An error about an event in the whole list, as one about the list that was sent.
+fn moved(error: FieldError, before: usize) -> FieldError {
+    let place = error.field.strip_prefix('[').and_then(|f| f.split_once(']'));
+    let place = place.and_then(|(number, rest)| Some((number.parse::<usize>().ok()?, rest)));
+    match place {
+        Some((place, rest)) if place >= before => {
+            FieldError { field: format!("[{}]{rest}", place - before), ..error }
+        }
+        // Something earlier cannot have happened any more after what was sent.
+        Some(_) => FieldError { field: "[0].at".to_owned(), ..error },
+        None => error,
+    }
+}
+
+async fn told_all(solver: &Solver, live: &Live, added: Added) -> Result<CookDto, ApiError> {
+    shown(solver, live, added?).await
+}
+
+/// Adds readings of the core; the same id counts once. Answers the new state.
+#[utoipa::path(
+    request_body = Vec<ReadingInput>,
+    responses(
+        (status = 200, body = CookDto),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/cooks/{id}/readings")]
+pub(crate) async fn add_readings(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+    Body(told): Body<Vec<ReadingInput>>,
+) -> Result<Json<CookDto>, ApiError> {
+    let id = CookId(*id);
+    let now = Timestamp::now();
+    let mut problems = Problems::new();
+    problems.at_most("readings", &told, MOST_AT_ONCE);
+    let mut read = Vec::with_capacity(told.len().min(MOST_AT_ONCE));
+    for (place, reading) in told.iter().take(MOST_AT_ONCE).enumerate() {
+        let mut own = Problems::new();
+        check_id(&reading.id, &mut own);
+        let at_ms = at_ms(reading.at.as_deref(), reading.ago_s, now, &mut own);
+        // What no core can be is kept and not used; what no number can be is refused.
+        own.range("core_c", reading.core_c, -1000.0, 10_000.0, "°C");
+        problems.within(&format!("[{place}]"), own.finish());
+        if let Some(at_ms) = at_ms {
+            read.push(KeptReading { id: reading.id.clone(), at_ms, core_c: reading.core_c });
+        }
+    }
+    problems.finish()?;
+    let added = on_store(&store, move |store| {
+        store.add_readings(id, &read, now.as_millisecond(), |cook, new| {
+            let mut problems = Problems::new();
+            for (place, reading) in new.iter().enumerate() {
+                check_not_before(&cook.begun, reading.at_ms, place, &mut problems);
+            }
+            if cook.readings.len() + new.len() > MOST_READINGS {
+                problems.add("readings", format!("a cook has room for {MOST_READINGS} readings"));
+            }
+            problems.finish()
+        })
+    });
+    Ok(Json(told_all(&solver, &live, added.await?).await?))
+}
+
+/// Takes a cook away; it can be restored.
+#[utoipa::path(responses(
+    (status = 204),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[delete("/api/cooks/{id}")]
+pub(crate) async fn delete_cook(
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+) -> Result<HttpResponse, ApiError> {
+    let id = CookId(*id);
+    let now_ms = Timestamp::now().as_millisecond();
+    on_store(&store, move |store| store.set_cook_deleted(id, Some(now_ms))).await?;
+    live.tell("cook_gone", &id);
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Puts a cook back that was taken away.
+#[utoipa::path(responses(
+    (status = 200, body = CookDto),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[post("/api/cooks/{id}/restore")]
+pub(crate) async fn restore_cook(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+) -> Result<Json<CookDto>, ApiError> {
+    let id = CookId(*id);
+    let cook = on_store(&store, move |store| {
+        store.set_cook_deleted(id, None)?;
+        store.find_cook(id)
+    });
+    Ok(Json(shown(&solver, &live, cook.await?).await?))
+}
+
+/// What goes on, as server-sent events: `cook` with a cook as it stands after something happened, `cook_gone`
+/// with the number of one that was taken away, `missed` when what came before cannot be told and is to be
+/// asked for. Each has an id; give the last one as `Last-Event-ID` to hear what came after it.
+#[utoipa::path(responses((status = 200, body = String, content_type = "text/event-stream")))]
+#[get("/api/live")]
+pub(crate) async fn get_live(live: Data<Live>, request: HttpRequest) -> impl Responder {
+    let last = request.headers().get("last-event-id").and_then(|id| id.to_str().ok());
+    let stream = sse::Sse::from_infallible_stream(live.listen(last)).with_keep_alive(ALIVE);
+    // Packed, a message would wait for the next one.
+    stream.customize().insert_header(header::ContentEncoding::Identity)
+}

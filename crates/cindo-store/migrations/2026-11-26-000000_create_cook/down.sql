@@ -1,0 +1,3 @@
+DROP TABLE cook_reading;
+DROP TABLE cook_event;
+DROP TABLE cook;

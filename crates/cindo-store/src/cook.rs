@@ -1,0 +1,345 @@
+//! Cooks under way and past: a plan's promise, and a list of events that is only ever added to.
+
+use std::collections::HashSet;
+
+use cindo_core::cook::{Happened, Promise, Status};
+use cindo_core::error::FieldError;
+use cindo_core::setup::PlanRequest;
+use diesel::prelude::*;
+use serde::{Deserialize, Serialize};
+
+use crate::schema::{cook, cook_event, cook_reading};
+use crate::stored;
+use crate::{Store, StoreError};
+
+/// Number of a cook.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, utoipa::ToSchema)]
+pub struct CookId(pub i32);
+
+/// A cook to begin.
+#[derive(Debug, Clone, PartialEq)]
+pub struct NewCook {
+    /// What it is called.
+    pub name: String,
+    /// What was planned.
+    pub request: PlanRequest,
+    /// What the plan promised.
+    pub promise: Promise,
+    /// How fast its own clock runs, 1 to 60.
+    pub speed: f64,
+    /// When its clock began, ms since 1970 in UTC.
+    pub created_ms: i64,
+}
+
+/// Something that happened.
+#[derive(Debug, Clone, PartialEq)]
+pub struct KeptEvent {
+    /// The sender's own id.
+    pub id: String,
+    /// When it happened, ms since 1970 in UTC.
+    pub at_ms: i64,
+    /// What.
+    pub what: Happened,
+}
+
+/// A reading of the core.
+#[derive(Debug, Clone, PartialEq)]
+pub struct KeptReading {
+    /// The sender's own id.
+    pub id: String,
+    /// When it was taken, ms since 1970 in UTC.
+    pub at_ms: i64,
+    /// What it said, °C.
+    pub core_c: f64,
+}
+
+/// A cook with all that is known of it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Cook {
+    /// Its number.
+    pub id: CookId,
+    /// What it is called, and what was planned and promised.
+    pub begun: NewCook,
+    /// What happened, in the order in which it was told.
+    pub events: Vec<KeptEvent>,
+    /// Readings, in the order in which they were told.
+    pub readings: Vec<KeptReading>,
+}
+
+/// A cook in a list.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CookLine {
+    /// Its number.
+    pub id: CookId,
+    /// What it is called.
+    pub name: String,
+    /// When its clock began, ms since 1970 in UTC.
+    pub created_ms: i64,
+    /// Where its events leave it; none where the file says something that this program does not know.
+    pub status: Option<Status>,
+}
+
+#[derive(Queryable, Selectable)]
+#[diesel(table_name = cook, check_for_backend(diesel::sqlite::Sqlite))]
+struct CookRow {
+    id: i32,
+    name: String,
+    request: String,
+    promise: String,
+    version: i32,
+    speed: f64,
+    created_ms: i64,
+}
+
+#[derive(Insertable)]
+#[diesel(table_name = cook)]
+struct NewCookRow<'a> {
+    name: &'a str,
+    request: String,
+    promise: String,
+    version: i32,
+    speed: f64,
+    created_ms: i64,
+    status: &'static str,
+}
+
+#[derive(Insertable)]
+#[diesel(table_name = cook_event)]
+struct NewEventRow<'a> {
+    cook_id: i32,
+    event_id: &'a str,
+    at_ms: i64,
+    told_ms: i64,
+    body: String,
+    version: i32,
+}
+
+#[derive(Insertable)]
+#[diesel(table_name = cook_reading)]
+struct NewReadingRow<'a> {
+    cook_id: i32,
+    reading_id: &'a str,
+    at_ms: i64,
+    told_ms: i64,
+    core_c: f64,
+}
+
+/// Rows that go into one statement: fewer values than `SQLite` takes.
+const ROWS_AT_ONCE: usize = 500;
+
+fn json(value: &impl Serialize) -> Result<String, diesel::result::Error> {
+    serde_json::to_string(value)
+        .map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
+}
+
+/// A status as the file has it.
+fn word(status: Status) -> &'static str {
+    match status {
+        Status::Waiting => "waiting",
+        Status::Cooking => "cooking",
+        Status::Resting => "resting",
+        Status::Served => "served",
+    }
+}
+
+fn of_word(word: &str) -> Option<Status> {
+    let all = [Status::Waiting, Status::Cooking, Status::Resting, Status::Served];
+    all.into_iter().find(|status| self::word(*status) == word)
+}
+
+/// How an addition ended: the cook as it is then, or why it was not added.
+pub type Added = Result<Cook, Vec<FieldError>>;
+
+impl Store {
+    /// Begins a cook.
+    ///
+    /// # Errors
+    /// When the file cannot be written.
+    pub fn begin_cook(&self, new: &NewCook) -> Result<CookId, StoreError> {
+        let row = NewCookRow {
+            name: &new.name,
+            request: json(&new.request)?,
+            promise: json(&new.promise)?,
+            version: stored::VERSION,
+            speed: new.speed,
+            created_ms: new.created_ms,
+            status: word(Status::Waiting),
+        };
+        let id = diesel::insert_into(cook::table)
+            .values(row)
+            .returning(cook::id)
+            .get_result(&mut self.writer()?)?;
+        Ok(CookId(id))
+    }
+
+    /// One cook.
+    ///
+    /// # Errors
+    /// When there is none with this number, or it does not read back.
+    pub fn find_cook(&self, id: CookId) -> Result<Cook, StoreError> {
+        let mut connection = self.reader()?;
+        load(&mut connection, id)
+    }
+
+    /// Adds what happened, unless `allow` refuses: it is given the cook and what is new to it, and says where
+    /// that leaves it. What was added before under the same id is left as it was. All of it or none; on the
+    /// disk when this returns.
+    ///
+    /// # Errors
+    /// When there is no such cook, or the file cannot be written.
+    pub fn add_events(
+        &self,
+        id: CookId,
+        told: &[KeptEvent],
+        told_ms: i64,
+        allow: impl FnOnce(&Cook, &[KeptEvent]) -> Result<Status, Vec<FieldError>>,
+    ) -> Result<Added, StoreError> {
+        let mut connection = self.writer()?;
+        connection.immediate_transaction(|connection| {
+            let mut found = load(connection, id)?;
+            let mut known: HashSet<&str> = found.events.iter().map(|e| e.id.as_str()).collect();
+            let new: Vec<KeptEvent> =
+                told.iter().filter(|e| known.insert(e.id.as_str())).cloned().collect();
+            if new.is_empty() {
+                return Ok(Ok(found));
+            }
+            let status = match allow(&found, &new) {
+                Ok(status) => status,
+                Err(errors) => return Ok(Err(errors)),
+            };
+            for some in new.chunks(ROWS_AT_ONCE) {
+                let rows = some.iter().map(|event| {
+                    Ok(NewEventRow {
+                        cook_id: id.0,
+                        event_id: &event.id,
+                        at_ms: event.at_ms,
+                        told_ms,
+                        body: json(&event.what)?,
+                        version: stored::VERSION,
+                    })
+                });
+                let rows: Vec<_> = rows.collect::<Result<_, StoreError>>()?;
+                diesel::insert_into(cook_event::table).values(rows).execute(connection)?;
+            }
+            diesel::update(cook::table.find(id.0))
+                .set(cook::status.eq(word(status)))
+                .execute(connection)?;
+            found.events.extend(new);
+            Ok(Ok(found))
+        })
+    }
+
+    /// Adds readings; what was added before under the same id is left as it was. All of them or none; on the
+    /// disk when this returns.
+    ///
+    /// # Errors
+    /// When there is no such cook, or the file cannot be written.
+    pub fn add_readings(
+        &self,
+        id: CookId,
+        told: &[KeptReading],
+        told_ms: i64,
+        allow: impl FnOnce(&Cook, &[KeptReading]) -> Result<(), Vec<FieldError>>,
+    ) -> Result<Added, StoreError> {
+        let mut connection = self.writer()?;
+        connection.immediate_transaction(|connection| {
+            let mut found = load(connection, id)?;
+            let mut known: HashSet<&str> = found.readings.iter().map(|r| r.id.as_str()).collect();
+            let new: Vec<KeptReading> =
+                told.iter().filter(|r| known.insert(r.id.as_str())).cloned().collect();
+            if let Err(errors) = allow(&found, &new) {
+                return Ok(Err(errors));
+            }
+            for some in new.chunks(ROWS_AT_ONCE) {
+                let rows = some.iter().map(|reading| NewReadingRow {
+                    cook_id: id.0,
+                    reading_id: &reading.id,
+                    at_ms: reading.at_ms,
+                    told_ms,
+                    core_c: reading.core_c,
+                });
+                let rows: Vec<_> = rows.collect();
+                diesel::insert_into(cook_reading::table).values(rows).execute(connection)?;
+            }
+            found.readings.extend(new);
+            Ok(Ok(found))
+        })
+    }
+
+    /// Cooks that are not deleted, the newest first, at most so many.
+    ///
+    /// # Errors
+    /// When the file does not answer.
+    pub fn list_cooks(&self, most: i64) -> Result<Vec<CookLine>, StoreError> {
+        let rows: Vec<(i32, String, i64, String)> = cook::table
+            .filter(cook::deleted_ms.is_null())
+            .order((cook::created_ms.desc(), cook::id.desc()))
+            .limit(most)
+            .select((cook::id, cook::name, cook::created_ms, cook::status))
+            .load(&mut self.reader()?)?;
+        let line = |(id, name, created_ms, status): (i32, String, i64, String)| CookLine {
+            id: CookId(id),
+            name,
+            created_ms,
+            status: of_word(&status),
+        };
+        Ok(rows.into_iter().map(line).collect())
+    }
+
+    /// Takes a cook away, or puts it back.
+    ///
+    /// # Errors
+    /// When there is none with this number in the other state.
+    pub fn set_cook_deleted(&self, id: CookId, deleted_ms: Option<i64>) -> Result<(), StoreError> {
+        let cooks = cook::table.filter(cook::id.eq(id.0));
+        let set = cook::deleted_ms.eq(deleted_ms);
+        let mut connection = self.writer()?;
+        let changed = if deleted_ms.is_some() {
+            diesel::update(cooks.filter(cook::deleted_ms.is_null()))
+                .set(set)
+                .execute(&mut connection)?
+        } else {
+            diesel::update(cooks.filter(cook::deleted_ms.is_not_null()))
+                .set(set)
+                .execute(&mut connection)?
+        };
+        if changed == 0 { Err(StoreError::NoCook { id: id.0 }) } else { Ok(()) }
+    }
+}
+
+fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreError> {
+    let row: CookRow = cook::table
+        .filter(cook::id.eq(id.0).and(cook::deleted_ms.is_null()))
+        .select(CookRow::as_select())
+        .first(connection)
+        .optional()?
+        .ok_or(StoreError::NoCook { id: id.0 })?;
+    let unreadable = |cause: String| StoreError::UnreadableCook { id: id.0, cause };
+    let events: Vec<(String, i64, String)> = cook_event::table
+        .filter(cook_event::cook_id.eq(id.0))
+        .order(cook_event::seq)
+        .select((cook_event::event_id, cook_event::at_ms, cook_event::body))
+        .load(connection)?;
+    let events = events.into_iter().map(|(id, at_ms, body)| {
+        let what = serde_json::from_str(&body).map_err(|e| unreadable(e.to_string()))?;
+        Ok(KeptEvent { id, at_ms, what })
+    });
+    let readings: Vec<(String, i64, f64)> = cook_reading::table
+        .filter(cook_reading::cook_id.eq(id.0))
+        .order(cook_reading::seq)
+        .select((cook_reading::reading_id, cook_reading::at_ms, cook_reading::core_c))
+        .load(connection)?;
+    let readings = readings.into_iter().map(|(id, at_ms, core_c)| KeptReading { id, at_ms, core_c });
+    Ok(Cook {
+        id: CookId(row.id),
+        events: events.collect::<Result<_, StoreError>>()?,
+        readings: readings.collect(),
+        begun: NewCook {
+            request: stored::request(row.version, &row.request).map_err(unreadable)?,
+            promise: serde_json::from_str(&row.promise).map_err(|e| unreadable(e.to_string()))?,
+            name: row.name,
+            speed: row.speed,
+            created_ms: row.created_ms,
+        },
+    })
+}
