@@ -180,6 +180,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cooks under way, and the latest that are over. */
+        get: operations["list_cooks"];
+        put?: never;
+        /** Begins a cook, which waits for its fish. */
+        post: operations["create_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One cook as it stands. */
+        get: operations["get_cook"];
+        put?: never;
+        post?: never;
+        /** Takes a cook away; it can be restored. */
+        delete: operations["delete_cook"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds what happened; the same id counts once. Answers the new state. */
+        post: operations["add_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds readings of the core; the same id counts once. Answers the new state. */
+        post: operations["add_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a cook back that was taken away. */
+        post: operations["restore_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fish/amount": {
         parameters: {
             query?: never;
@@ -276,6 +363,27 @@ export interface paths {
         put?: never;
         /** Turn and out over thickness, from the fridge and tempered. */
         post: operations["create_ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What goes on, as server-sent events: `cook` with a cook as it stands after something happened, `cook_gone`
+         *     with the number of one that was taken away, `missed` when what came before cannot be told and is to be
+         *     asked for. Each has an id; give the last one as `Last-Event-ID` to hear what came after it.
+         */
+        get: operations["get_live"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -422,6 +530,36 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What standing does to it. Times count from the pull, s. */
+        After: {
+            /**
+             * Format: double
+             * @description Crisp until then; none where nothing is crisp.
+             */
+            crisp_until_s?: number | null;
+            /**
+             * Format: double
+             * @description From then on it is past what was asked for, or no longer warm.
+             */
+            eat_by_s: number;
+            /**
+             * Format: double
+             * @description The highest that the core gets, °C.
+             */
+            peak_c: number;
+            /**
+             * Format: double
+             * @description When that is.
+             */
+            peak_s: number;
+            /**
+             * Format: double
+             * @description Not to be kept longer than this out of the heat.
+             */
+            safe_until_s: number;
+            /** @description Which of the two. */
+            too_warm: boolean;
+        };
         /** @description One mixture for these pieces. */
         Amount: {
             /** @description Allergens in it. */
@@ -964,6 +1102,104 @@ export interface components {
          * @enum {string}
          */
         Control: "knob" | "thermostat";
+        /** @description A cook as it stands. */
+        CookDto: components["schemas"]["CookView"] & {
+            /**
+             * Format: double
+             * @description The cook's own clock then, s.
+             */
+            clock_s: number;
+            /** @description When its clock began, RFC 3339 in UTC. */
+            created_at: string;
+            /** @description What happened, in the order in which it was told. */
+            events: components["schemas"]["EventDto"][];
+            /** @description Its number. */
+            id: components["schemas"]["CookId"];
+            /** @description What it is called. */
+            name: string;
+            /** @description The server's clock as this was made: whoever shows it counts on from there. */
+            now: string;
+            /** @description Latest readings. */
+            readings: components["schemas"]["ReadingDto"][];
+            /** @description What is planned. */
+            request: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description How fast its own clock runs.
+             */
+            speed: number;
+        };
+        /**
+         * Format: int32
+         * @description Number of a cook.
+         */
+        CookId: number;
+        /** @description A cook in the list of those that are over. */
+        CookLineDto: {
+            /** @description When its clock began, RFC 3339 in UTC. */
+            created_at: string;
+            /** @description Its number. */
+            id: components["schemas"]["CookId"];
+            /** @description What it is called. */
+            name: string;
+            status?: components["schemas"]["Status"] | null;
+        };
+        /** @description Cooks under way, and the latest that are over. */
+        CookList: {
+            /** @description Under way, the oldest first. */
+            cooks: components["schemas"]["CookDto"][];
+            /** @description The server's clock, RFC 3339 in UTC. */
+            now: string;
+            /** @description Over, the newest first. */
+            past: components["schemas"]["CookLineDto"][];
+            /** @description Under way, and not to be read. */
+            unreadable: components["schemas"]["CookId"][];
+        };
+        /** @description The fish at a moment. */
+        CookNow: {
+            /**
+             * Format: double
+             * @description Core, °C.
+             */
+            core_c: number;
+            /**
+             * Format: double
+             * @description Share of the flesh that is dry, 0 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Pan, oven, liquid, grate or oil, °C; while resting the room.
+             */
+            medium_c: number;
+            /**
+             * Format: double
+             * @description Share of the thickness that is set (opaque), 0 to 1.
+             */
+            set_share: number;
+        };
+        /** @description A cook as it stands. */
+        CookView: {
+            after?: components["schemas"]["After"] | null;
+            /**
+             * Format: double
+             * @description Since the fish met the heat, s; none before that.
+             */
+            elapsed_s?: number | null;
+            /** @description What comes. */
+            forecast: components["schemas"]["Forecast"];
+            /** @description What staying in the heat past the right moment costs; empty once it is out. */
+            late: components["schemas"]["Late"][];
+            /** @description Movements of the hand, in order. */
+            moves: components["schemas"]["Move"][];
+            /** @description The inside over time. */
+            section: components["schemas"]["StripPicture"];
+            /** @description Lines over time, as it was and as it will be. */
+            series: components["schemas"]["Series"];
+            state?: components["schemas"]["CookNow"] | null;
+            /** @description Where it stands. */
+            status: components["schemas"]["Status"];
+        };
         /** @description A plan to keep. */
         CreateCard: {
             choices?: components["schemas"]["PrepChoices"] | null;
@@ -973,6 +1209,18 @@ export interface components {
             note?: string;
             /** @description What was planned. */
             request: components["schemas"]["PlanRequest"];
+        };
+        /** @description What to cook: a plan, or a kept card. */
+        CreateCook: {
+            card?: components["schemas"]["CardId"] | null;
+            /** @description What it is called, up to 80 characters; named after the fish when left out. */
+            name?: string | null;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Format: double
+             * @description How fast its own clock runs, 1 to 60; 1 when left out.
+             */
+            speed?: number | null;
         };
         /** @description A way of cutting fish. */
         Cut: {
@@ -1067,6 +1315,63 @@ export interface components {
              * @description Warmed the flesh.
              */
             sensible: number;
+        };
+        /** @description Something that happened, as it is kept. */
+        EventDto: components["schemas"]["Happened"] & {
+            /** @description When, RFC 3339 in UTC. */
+            at: string;
+            /**
+             * Format: double
+             * @description When, s on the cook's clock.
+             */
+            at_s: number;
+            /** @description Id. */
+            id: string;
+        };
+        /** @description Something that happened, as it is told: what a kind does not use is left out. */
+        EventInput: {
+            /**
+             * Format: double
+             * @description So long ago on the wall's clock, s, 0 to 14 400; instead of `at`.
+             */
+            ago_s?: number | null;
+            /** @description When, RFC 3339 with offset; now when it and `ago_s` are left out. Of `retime`: the time that is right. */
+            at?: string | null;
+            /** @description `cue`: its id in the catalogue. */
+            cue?: string | null;
+            /** @description Id of the sender's choosing (a UUID): the same one counts once. */
+            id: string;
+            /** @description What kind. */
+            kind: components["schemas"]["Kind"];
+            /** @description `heat`: set to this word of the method's knob; instead of `medium_c`. */
+            knob?: string | null;
+            /**
+             * Format: double
+             * @description `join`: how much, g, 1 to 5000.
+             */
+            mass_g?: number | null;
+            /**
+             * Format: double
+             * @description `heat`: set to this temperature, °C, 30 to 600.
+             */
+            medium_c?: number | null;
+            /** @description `undo`, `retime`: the id of the event that is meant. */
+            of?: string | null;
+            /** @description `lid`: whether it is on. */
+            on?: boolean | null;
+            /**
+             * Format: double
+             * @description `join`: how warm, °C, −20 to 100; 20 when left out.
+             */
+            start_c?: number | null;
+            /** @description `note`: its text, up to 500 characters. */
+            text?: string | null;
+            /** @description `move`: `next` (the method's next heat), or the id of what it rests on. */
+            to?: string | null;
+            /** @description `cue`: how it turned out. */
+            value?: string | null;
+            /** @description `join`: what. */
+            what?: string | null;
         };
         /** @description The surroundings of one face at one moment. */
         Face: {
@@ -1183,6 +1488,68 @@ export interface components {
             points: number;
             /** @description Why. */
             what: string;
+        };
+        /** @description What comes. All times count from the moment the fish met the heat, s. */
+        Forecast: {
+            /**
+             * Format: double
+             * @description Core when taken off, °C.
+             */
+            core_at_pull_c: number;
+            /**
+             * Format: double
+             * @description Core when eaten, °C.
+             */
+            core_served_c: number;
+            /**
+             * Format: double
+             * @description When to start looking.
+             */
+            look_from_s: number;
+            /**
+             * Format: double
+             * @description And no later.
+             */
+            pull_high_s: number;
+            /**
+             * Format: double
+             * @description Nine times of ten it is right no earlier than this.
+             */
+            pull_low_s: number;
+            /**
+             * Format: double
+             * @description Off the heat.
+             */
+            pull_s: number;
+            /** @description What the last thing that happened changed, in one line. */
+            reason?: string | null;
+            /**
+             * Format: double
+             * @description On the plate.
+             */
+            serve_s: number;
+            /**
+             * Format: double
+             * @description What is aimed at, °C.
+             */
+            target_aim_c: number;
+            /**
+             * Format: double
+             * @description Lower edge of the target band, °C.
+             */
+            target_from_c: number;
+            /** @description Name of the target. */
+            target_name: string;
+            /**
+             * Format: double
+             * @description Upper edge, °C.
+             */
+            target_to_c?: number | null;
+            /**
+             * Format: double
+             * @description First turn, made or to come.
+             */
+            turn_s?: number | null;
         };
         /**
          * @description What is looked at.
@@ -1314,6 +1681,83 @@ export interface components {
          * @enum {string}
          */
         Group: "lean_flaky" | "oily" | "dense" | "delicate_flat";
+        /** @description What happened, with all that it needs. */
+        Happened: {
+            /** @enum {string} */
+            kind: "in";
+        } | {
+            /** @enum {string} */
+            kind: "press";
+        } | {
+            /** @enum {string} */
+            kind: "heat";
+            /** @description As the knob says it. */
+            knob?: string | null;
+            /**
+             * Format: double
+             * @description To this, °C.
+             */
+            medium_c: number;
+        } | {
+            /** @enum {string} */
+            kind: "lid";
+            /** @description Whether it is on. */
+            on: boolean;
+        } | {
+            /** @enum {string} */
+            kind: "baste";
+        } | {
+            /** @enum {string} */
+            kind: "join";
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description How warm, °C.
+             */
+            start_c: number;
+            /** @description What. */
+            what: string;
+        } | {
+            /** @enum {string} */
+            kind: "turn";
+        } | {
+            /** @enum {string} */
+            kind: "move";
+            /** @description `next`, or the id of what it rests on. */
+            to: string;
+        } | {
+            /** @enum {string} */
+            kind: "out";
+        } | {
+            /** @enum {string} */
+            kind: "serve";
+        } | {
+            /** @description Its id. */
+            cue: string;
+            /** @enum {string} */
+            kind: "cue";
+            /** @description How it turned out. */
+            value: string;
+        } | {
+            /** @enum {string} */
+            kind: "note";
+            /** @description Its text. */
+            text: string;
+        } | {
+            /** @enum {string} */
+            kind: "undo";
+            /** @description Its id. */
+            of: string;
+        } | {
+            /** @enum {string} */
+            kind: "retime";
+            /** @description Its id. */
+            of: string;
+        };
         /** @description The figures that a cook wants to see without solving again. */
         Headline: {
             /**
@@ -1444,6 +1888,11 @@ export interface components {
             /** @description What it means. */
             sentence: string;
         };
+        /**
+         * @description What kind of thing happened.
+         * @enum {string}
+         */
+        Kind: "in" | "press" | "heat" | "lid" | "baste" | "join" | "turn" | "move" | "out" | "serve" | "cue" | "note" | "undo" | "retime";
         /** @description The ladder. */
         LadderAnswer: {
             /**
@@ -1487,6 +1936,29 @@ export interface components {
              * @description Thickness, mm.
              */
             thickness_mm: number;
+        };
+        /** @description What so many seconds past the right moment cost. */
+        Late: {
+            /**
+             * Format: double
+             * @description Core when eaten, °C.
+             */
+            core_served_c: number;
+            /**
+             * Format: double
+             * @description Share of the flesh that is dry then, 0 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Share of its weight that it has lost by then, 0 to 1.
+             */
+            juice_lost_share: number;
+            /**
+             * Format: double
+             * @description So late, s.
+             */
+            late_s: number;
         };
         /**
          * @description A liquid to cook in.
@@ -1607,6 +2079,30 @@ export interface components {
             usual_dry_share: number;
             /** @description Variations, the usual one first. */
             variants?: components["schemas"]["Variant"][];
+        };
+        /** @description A movement of the hand, done or to come. */
+        Move: {
+            /** @description Machine name, such as `turn_down`. */
+            action: string;
+            /**
+             * Format: double
+             * @description When, s after the fish met the heat.
+             */
+            at_s: number;
+            /** @description What to look, listen or feel for. */
+            cue: string;
+            /** @description How to do it. */
+            detail: string;
+            done_by?: components["schemas"]["Kind"] | null;
+            /** @description Whether it was told to be done. */
+            is_done: boolean;
+            /**
+             * Format: double
+             * @description The heat that it asks for, °C.
+             */
+            medium_c?: number | null;
+            /** @description What to do, short. */
+            title: string;
         };
         /** @description A fat for frying. */
         Oil: {
@@ -2188,6 +2684,35 @@ export interface components {
             /** @description Id of the side taken. */
             taken: string;
         };
+        /** @description A reading, as it is kept. */
+        ReadingDto: {
+            /** @description When, RFC 3339 in UTC. */
+            at: string;
+            /**
+             * Format: double
+             * @description Core, °C.
+             */
+            core_c: number;
+            /** @description Id. */
+            id: string;
+        };
+        /** @description A reading of the core. */
+        ReadingInput: {
+            /**
+             * Format: double
+             * @description So long ago on the wall's clock, s, 0 to 14 400; instead of `at`.
+             */
+            ago_s?: number | null;
+            /** @description When it was taken, RFC 3339 with offset; now when it and `ago_s` are left out. */
+            at?: string | null;
+            /**
+             * Format: double
+             * @description What it said, °C.
+             */
+            core_c: number;
+            /** @description Id of the sender's choosing (a UUID): the same one counts once. */
+            id: string;
+        };
         /**
          * @description A setting without the trouble. What is null stays as it was asked, but of another method it is as
          *     usual.
@@ -2485,6 +3010,8 @@ export interface components {
             crust_bottom_mm: number[];
             /** @description Crust at the other face, mm. */
             crust_top_mm: number[];
+            /** @description Share of the flesh that is dry, 0 to 1. */
+            dry_share: number[];
             /** @description Pan, oven, liquid, grate or oil, °C; while resting the room. */
             medium_c: number[];
             /** @description Share of the thickness that is set (opaque), 0 to 1. */
@@ -2698,6 +3225,11 @@ export interface components {
          * @enum {string}
          */
         State: "whole" | "gutted" | "headed" | "filleted" | "skinned" | "steaks";
+        /**
+         * @description Where a cook stands.
+         * @enum {string}
+         */
+        Status: "waiting" | "cooking" | "resting" | "served";
         /** @description One step on the card. */
         Step: {
             /** @description Machine name, such as `sear_skin`. */
@@ -3886,6 +4418,504 @@ export interface operations {
             };
         };
     };
+    list_cooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookList"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateCook"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventInput"][];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingInput"][];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     create_buying_amount: {
         parameters: {
             query?: never;
@@ -4389,6 +5419,43 @@ export interface operations {
             };
             /** @description Busy; ask again after the seconds in `Retry-After`. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::catalogue::{School, Words};
-use crate::say::{CELSIUS, fill, height_words};
+use crate::say::{CELSIUS, clock, fill, height_words};
 use crate::setup::Setup;
 use crate::timeline::{Programme, Schedule};
 
@@ -43,6 +43,9 @@ pub(crate) struct Times {
 /// A change of stage this close to the end is not worth a move, s.
 const LAST_MOVE_S: f64 = 15.0;
 
+/// Whoever turns often turns about so often, s.
+const HALF_MINUTE_S: f64 = 30.0;
+
 /// The steps of the card.
 pub(crate) fn steps(setup: &Setup<'_>, programme: &Programme<'_>, times: &Times) -> Vec<Step> {
     let mut steps = Vec::new();
@@ -71,10 +74,17 @@ pub(crate) fn steps(setup: &Setup<'_>, programme: &Programme<'_>, times: &Times)
     if let (Some(&turn_s), Some(words)) =
         (times.schedule.turns_s.first(), setup.method.turn.as_ref())
     {
-        if setup.school == School::ManyTurns && times.schedule.turns_s.len() > 1 {
+        let next_s = times.schedule.turns_s.get(1).filter(|_| setup.school == School::ManyTurns);
+        if let Some(next_s) = next_s {
+            let every_s = next_s - turn_s;
+            let often = if every_s < HALF_MINUTE_S + 5.0 {
+                "half minute".to_owned()
+            } else {
+                clock(every_s)
+            };
             let often = Words {
                 action: "turn_often".to_owned(),
-                title: "Turn every half minute".to_owned(),
+                title: format!("Turn every {often}"),
                 detail: "Slide the slice under the whole piece each time.".to_owned(),
                 cue: "Both sides colour evenly.".to_owned(),
             };

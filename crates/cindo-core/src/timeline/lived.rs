@@ -1,6 +1,6 @@
 //! What really happened: events take the place of the plan's moments.
 
-use super::programme::FIRST_OF_MANY_S;
+use super::programme::{FIRST_OF_MANY_S, every_s};
 use super::{Programme, Schedule, Stage, Turn};
 use cindo_heat::reservoir::Draw;
 use cindo_heat::surround::Surround;
@@ -104,7 +104,8 @@ impl<'a> Programme<'a> {
                 let planned = self.schedule(planned_s).turns_s;
                 turns_s.extend(planned.into_iter().map(|turn_s| turn_s.max(settled_s)));
             }
-            (Turn::Every(every_s), Some(last_s)) => {
+            (Turn::Every(often_s), Some(last_s)) => {
+                let every_s = every_s(often_s, planned_s);
                 let mut next_s = (last_s + every_s).max(FIRST_OF_MANY_S);
                 while next_s < planned_s - 0.5 * every_s {
                     turns_s.push(next_s);

@@ -114,7 +114,8 @@ impl<'a> Programme<'a> {
                     Vec::new()
                 }
             }
-            Turn::Every(every_s) => {
+            Turn::Every(often_s) => {
+                let every_s = every_s(often_s, pull_s);
                 let mut turns = Vec::new();
                 // The first side has let go by then; of a short stay it is half.
                 let mut at = FIRST_OF_MANY_S.max(every_s).min(0.5 * pull_s);
@@ -173,6 +174,14 @@ const SKIN_SIDE_SHARE: f64 = 0.8;
 /// before it lets go by itself).
 const MANY_TURNS_S: f64 = 30.0;
 pub(super) const FIRST_OF_MANY_S: f64 = 150.0;
+
+/// Nobody turns one piece more often than about this: a thick one, which takes an hour, every few minutes.
+const MOST_TURNS: f64 = 30.0;
+
+/// Time between turns of a piece that is turned often, s.
+pub(super) fn every_s(often_s: f64, pull_s: f64) -> f64 {
+    often_s.max(pull_s / MOST_TURNS)
+}
 
 /// Most that skin lets a surface dry, as a share of a free wet one (as an oiled one).
 const SKIN_WET: f64 = 0.3;
