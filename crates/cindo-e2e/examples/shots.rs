@@ -55,7 +55,31 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ),
     ("ladder-wide-light", Screen::Desk, "light", "/ladder"),
     ("cards-wide-light", Screen::Desk, "light", "/cards"),
+    ("stove-wide-light", Screen::Desk, "light", "/stove/1"),
+    ("stove-waiting-phone", Screen::Phone, "light", "/stove/2"),
+    ("stove-late-wide-dark", Screen::Desk, "dark", "/stove/3"),
+    ("stove-resting-phone-dark", Screen::Phone, "dark", "/stove/4"),
 ];
+
+/// More on the stove than the demo has: one that waits, one that is past its moment, one that rests.
+const ON_THE_STOVE: &str = r"
+    const [done] = arguments;
+    const piece = (species, cut, thickness_mm, skin) => ({ species, cut, thickness_mm, skin, start_c: 5 });
+    const cooks = [
+        ['Plaice', { piece: piece('plaice', 'fillet', 10, false), method: 'saute', doneness: 'just_done' }, []],
+        ['Arctic char', { piece: piece('arctic_char', 'fillet', 21, true), method: 'roast', doneness: 'medium' }, [['in', 760]]],
+        ['Mackerel', { piece: piece('mackerel', 'fillet', 18, true), method: 'grill', doneness: 'medium' }, [['in', 400], ['turn', 80], ['out', 30]]],
+    ];
+    const post = (path, body) => fetch(path, {
+        method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body),
+    }).then((answer) => answer.json());
+    (async () => {
+        for (const [name, request, events] of cooks) {
+            const { id } = await post('/api/cooks', { name, request });
+            await post(`/api/cooks/${id}/events`, events.map(([kind, ago_s]) => ({ id: crypto.randomUUID(), kind, ago_s })));
+        }
+    })().then(() => done(true), (e) => done(String(e)));
+";
 
 #[tokio::main]
 async fn main() -> Outcome {
@@ -64,6 +88,7 @@ async fn main() -> Outcome {
     let wanted: Vec<String> = words.collect();
     std::fs::create_dir_all(&folder)?;
     let server = Server::demo()?;
+    let mut is_staged = false;
     for (name, screen, theme, address) in VIEWS {
         if !wanted.is_empty() && !wanted.iter().any(|w| w == name) {
             continue;
@@ -74,6 +99,12 @@ async fn main() -> Outcome {
             "localStorage.setItem('cindo.preferences', JSON.stringify({{theme: '{theme}'}}))"
         );
         browser.client.execute(&store, vec![]).await?;
+        if address.starts_with("/stove") && !std::mem::replace(&mut is_staged, true) {
+            let staged = browser.client.execute_async(ON_THE_STOVE, vec![]).await?;
+            if staged != serde_json::Value::Bool(true) {
+                return Err(staged.to_string().into());
+            }
+        }
         browser.client.goto(&format!("{}{address}", server.address)).await?;
         let ready = ready(&browser, address).await;
         browser.shoot(&folder.join(format!("{name}.png"))).await?;
@@ -92,6 +123,8 @@ async fn ready(browser: &Browser, address: &str) -> Outcome {
     };
     if address.starts_with("/cards") {
         browser.until(&rows("main li")).await?;
+    } else if address.starts_with("/stove") {
+        browser.until("document.querySelector('[role=timer]') && document.fonts.status === 'loaded'").await?;
     } else if address.starts_with("/compare") || address.starts_with("/ladder") {
         browser.until(&rows("main tbody tr")).await?;
     } else if address.starts_with("/prep") {

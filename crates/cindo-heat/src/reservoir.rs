@@ -141,8 +141,7 @@ impl Reservoir {
             return;
         }
         let taken_j = |draw: &Draw| draw.left_j(from_s) - draw.left_j(from_s + step_s);
-        let given_j =
-            heater.load_m2 * drawn_j_m2 + taken_j(&heater.coat) + taken_j(&heater.joined);
+        let given_j = heater.load_m2 * drawn_j_m2 + taken_j(&heater.coat) + taken_j(&heater.joined);
         let (c, loss) = (heater.capacity_j_k, heater.loss_w_k);
         let before_c = self.temperature_c;
         let known = c * before_c + step_s * loss * ROOM_C - given_j;

@@ -160,7 +160,9 @@ impl From<Misread> for ApiError {
 impl From<StoreError> for ApiError {
     fn from(error: StoreError) -> Self {
         match error {
-            StoreError::NotFound { .. } | StoreError::NoCook { .. } => Self::NotFound(error.to_string()),
+            StoreError::NotFound { .. } | StoreError::NoCook { .. } => {
+                Self::NotFound(error.to_string())
+            }
             StoreError::Full => Self::NoRoom(error.to_string()),
             StoreError::Busy | StoreError::ReadOnly => Self::NotNow(error.to_string()),
             other => Self::internal(other),

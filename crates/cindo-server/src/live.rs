@@ -47,7 +47,11 @@ impl Live {
     /// For a run of the server with a name of its own.
     pub(crate) fn new(run: &str) -> Self {
         let state = State { next: 1, kept: VecDeque::new(), sender: broadcast::channel(BEHIND).0 };
-        Self { run: run.into(), state: Arc::new(Mutex::new(state)), closed: CancellationToken::new() }
+        Self {
+            run: run.into(),
+            state: Arc::new(Mutex::new(state)),
+            closed: CancellationToken::new(),
+        }
     }
 
     /// Tells everybody who listens.
@@ -158,7 +162,10 @@ mod tests {
         for i in 0..2 * KEPT {
             live.tell("cook", &i);
         }
-        assert!(heard(&mut Box::pin(live.listen(Some("a-2"))))[0].contains("missed"), "too long ago");
+        assert!(
+            heard(&mut Box::pin(live.listen(Some("a-2"))))[0].contains("missed"),
+            "too long ago"
+        );
         // Whoever is too far behind is dropped.
         assert!(heard(&mut page).is_empty() && page.next().await.is_none());
     }

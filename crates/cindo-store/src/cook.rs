@@ -128,8 +128,7 @@ struct NewReadingRow<'a> {
 const ROWS_AT_ONCE: usize = 500;
 
 fn json(value: &impl Serialize) -> Result<String, diesel::result::Error> {
-    serde_json::to_string(value)
-        .map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
+    serde_json::to_string(value).map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
 }
 
 /// A status as the file has it.
@@ -329,7 +328,8 @@ fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreErro
         .order(cook_reading::seq)
         .select((cook_reading::reading_id, cook_reading::at_ms, cook_reading::core_c))
         .load(connection)?;
-    let readings = readings.into_iter().map(|(id, at_ms, core_c)| KeptReading { id, at_ms, core_c });
+    let readings =
+        readings.into_iter().map(|(id, at_ms, core_c)| KeptReading { id, at_ms, core_c });
     Ok(Cook {
         id: CookId(row.id),
         events: events.collect::<Result<_, StoreError>>()?,

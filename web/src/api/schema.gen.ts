@@ -867,6 +867,8 @@ export interface components {
             bands: components["schemas"]["Band"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
+            /** @description What is noticed at the stove. */
+            cues: components["schemas"]["Cue"][];
             /** @description Cuts. */
             cuts: components["schemas"]["Cut"][];
             /** @description Equipment. */
@@ -1221,6 +1223,32 @@ export interface components {
              * @description How fast its own clock runs, 1 to 60; 1 when left out.
              */
             speed?: number | null;
+        };
+        /** @description Something to see, feel or hear. */
+        Cue: {
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name for cooks. */
+            name: string;
+            /** @description How it can turn out, rawest first. */
+            values: components["schemas"]["CueValue"][];
+        };
+        /** @description One way that a cue can turn out. */
+        CueValue: {
+            /**
+             * Format: double
+             * @description About how warm the core is then, °C; none where it says nothing about the core.
+             */
+            core_c?: number | null;
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description What it is like. */
+            name: string;
+            /**
+             * Format: double
+             * @description How far that may be off, K (one standard deviation).
+             */
+            spread_k?: number | null;
         };
         /** @description A way of cutting fish. */
         Cut: {

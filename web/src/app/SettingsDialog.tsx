@@ -10,6 +10,8 @@ const KEYS = [
   ["[ and ]", "thinner and thicker"],
   ["/", "find a fish"],
   ["k", "keep this plan"],
+  ["space", "at the stove: done, next"],
+  ["t o r z", "at the stove: turned, out, reading, take back"],
   ["?", "this list"],
 ] as const;
 
@@ -101,6 +103,28 @@ export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
             change({ theme });
           }}
         />
+        <label className="flex min-h-11 items-center justify-between gap-4">
+          <span className="font-bold">Sound at the stove</span>
+          <input
+            type="checkbox"
+            className="toggle"
+            checked={preferences.sound}
+            onChange={(event) => {
+              change({ sound: event.target.checked });
+            }}
+          />
+        </label>
+        <label className="flex min-h-11 items-center justify-between gap-4">
+          <span className="font-bold">Spoken prompts at the stove</span>
+          <input
+            type="checkbox"
+            className="toggle"
+            checked={preferences.voice}
+            onChange={(event) => {
+              change({ voice: event.target.checked });
+            }}
+          />
+        </label>
         <label className="flex min-h-11 items-center justify-between gap-4">
           <span className="font-bold">Single-key shortcuts</span>
           <input

@@ -7,8 +7,9 @@ const LINKS = [
   { to: "/", label: "Plan" },
   { to: "/compare", label: "Compare" },
   { to: "/prep", label: "Prep" },
+  { to: "/stove", label: "Stove" },
   { to: "/fish", label: "Fish" },
-  { to: "/cards", label: "Card box" },
+  { to: "/cards", label: "Cards" },
 ] as const;
 
 /** The frame of every screen. */
@@ -30,7 +31,7 @@ export function Shell() {
               key={to}
               // The plan stays in the address when the cook comes back to it.
               to={{ pathname: to, search }}
-              end
+              end={to === "/"}
               className={({ isActive }) =>
                 `flex min-h-11 items-center whitespace-nowrap border-b-3 px-1.5 sm:min-h-13 sm:px-3 ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"

@@ -34,6 +34,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("@/features/ladder")).LadderPage }),
       },
       {
+        path: "/stove/:id?",
+        lazy: async () => ({ Component: (await import("@/features/stove")).StovePage }),
+      },
+      {
         path: "/cards",
         // Not needed for the first screen.
         lazy: async () => ({ Component: (await import("@/features/cards")).CardsPage }),

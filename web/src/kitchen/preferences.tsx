@@ -16,6 +16,9 @@ export interface Preferences extends Units {
   fingerMm: number;
   /** Pixels of this glass for a millimetre, once set with a bank card. */
   pxPerMm: number | null;
+  /** Whether this device sounds at the stove, and whether it speaks. */
+  sound: boolean;
+  voice: boolean;
 }
 
 /** Pixels of the page for a millimetre, at least and at most, on any glass. */
@@ -33,6 +36,8 @@ const DEFAULTS: Preferences = {
   gear: null,
   fingerMm: 17,
   pxPerMm: null,
+  sound: true,
+  voice: false,
 };
 const KEY = "cindo.preferences";
 
@@ -50,6 +55,8 @@ const CHECKS: { [K in keyof Preferences]: (value: unknown) => boolean } = {
     value === null ||
     (Array.isArray(value) && value.every((id) => typeof id === "string" && id.length <= 60)),
   fingerMm: within(8, 30),
+  sound: (value) => typeof value === "boolean",
+  voice: (value) => typeof value === "boolean",
   pxPerMm: (value) => value === null || within(PX_PER_MM.least, PX_PER_MM.most)(value),
 };
 

@@ -20,8 +20,8 @@ use serde::{Deserialize, Serialize};
 
 pub use build::{Build, State};
 pub use caution::{Caution, Rule};
-pub use cue::{Cue, CueValue};
 pub use coating::Coating;
+pub use cue::{Cue, CueValue};
 pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};

@@ -46,8 +46,7 @@ pub(super) fn moves(
 ) -> Vec<Move> {
     let did = |what: fn(&Deed) -> bool| deeds.iter().filter(move |e| what(&e.what)).count();
     let (turned, is_out) = (did(|d| *d == Deed::Turned), did(|d| *d == Deed::Out) > 0);
-    let (heats, nexts) =
-        (did(|d| matches!(d, Deed::HeatSet(_))), did(|d| *d == Deed::NextStage));
+    let (heats, nexts) = (did(|d| matches!(d, Deed::HeatSet(_))), did(|d| *d == Deed::NextStage));
     let has_lid = did(|d| matches!(d, Deed::Lid(true))) > 0;
     let mut source = lived.programme.stages[0].heater.reservoir;
     let mut all: Vec<Move> = Vec::new();

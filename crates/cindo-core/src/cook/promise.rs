@@ -62,11 +62,7 @@ impl Promise {
             side_opaque_share: (!setup.method.all_round)
                 .then(|| Probe::side_opaque(setup, &schedule, sought.pull_s)),
             level_c: column.level_c,
-            over_k: [
-                over(|e| e.core_at_pull_c),
-                over(|e| e.core_served_c),
-                over(|e| e.level_c),
-            ],
+            over_k: [over(|e| e.core_at_pull_c), over(|e| e.core_served_c), over(|e| e.level_c)],
         }))
     }
 

@@ -107,7 +107,9 @@ impl Story {
                 self.in_s = Some(at_s);
             }
             (Happened::In, _) => {
-                return Err("the fish is in already; take that back first, or give it another time");
+                return Err(
+                    "the fish is in already; take that back first, or give it another time",
+                );
             }
             // Set before the fish goes in, it is what it goes into.
             (Happened::Heat { medium_c, .. }, Waiting | Cooking) => {

@@ -53,10 +53,7 @@ fn event(id: usize, at_s: f64, what: Happened) -> Event {
 fn as_planned_is_the_plan() {
     let catalogue = Catalogue::embedded().unwrap();
     for method in &catalogue.methods {
-        let request = PlanRequest {
-            doneness: Doneness::Core(51.0),
-            ..request(&method.id)
-        };
+        let request = PlanRequest { doneness: Doneness::Core(51.0), ..request(&method.id) };
         let Ok(plan) = plan(&catalogue, &request) else { continue };
         let stove = Stove::of(request);
         let mut events: Vec<(f64, Happened)> =

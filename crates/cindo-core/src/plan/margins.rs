@@ -164,9 +164,7 @@ pub(crate) fn spread_of(
         let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };
         variants.push(Setup { rest, ..setup.clone() });
     }
-    let sum: f64 = variants
-        .iter()
-        .map(|variant| ((level(variant) - base) / slope.max(1e-6)).powi(2))
-        .sum();
+    let sum: f64 =
+        variants.iter().map(|variant| ((level(variant) - base) / slope.max(1e-6)).powi(2)).sum();
     sum.sqrt()
 }

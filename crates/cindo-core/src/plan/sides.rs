@@ -75,8 +75,7 @@ impl Sides {
                 let stage = stretch.stage;
                 let side = mean_side(&stage.side, setup.thickness_m);
                 // What its sides draw is little beside its faces: the heat stays as it is set.
-                let heater =
-                    Heater { load_m2: 0.0, coat: Draw::NONE, ..stage.heater };
+                let heater = Heater { load_m2: 0.0, coat: Draw::NONE, ..stage.heater };
                 let phase =
                     Phase { duration_s: stretch.duration_s, bottom: None, top: Some(side), heater };
                 (slab.run(&phase, seen) == Sink::Continue).then(|| slab.time_s())

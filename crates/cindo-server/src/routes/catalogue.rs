@@ -1,7 +1,7 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Coating, Cut, Gear, Method, Oil, Salting, Sign, Species, Support,
+    Band, Coating, Cue, Cut, Gear, Method, Oil, Salting, Sign, Species, Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -32,6 +32,8 @@ pub(crate) struct CatalogueDto<'a> {
     saltings: &'a [Salting],
     /// Signs to look for when buying.
     signs: &'a [Sign],
+    /// What is noticed at the stove.
+    cues: &'a [Cue],
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
 }
@@ -52,6 +54,7 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         gear: &catalogue.gear,
         saltings: &catalogue.saltings,
         signs: &catalogue.signs,
+        cues: &catalogue.cues,
         sources: &catalogue.sources,
     })
 }

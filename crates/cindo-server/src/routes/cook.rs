@@ -194,7 +194,12 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
         events: kept
             .into_iter()
             .zip(&told)
-            .map(|(e, told)| EventDto { id: e.id, at: time(e.at_ms), at_s: told.at_s, what: e.what })
+            .map(|(e, told)| EventDto {
+                id: e.id,
+                at: time(e.at_ms),
+                at_s: told.at_s,
+                what: e.what,
+            })
             .collect(),
         readings: readings
             .into_iter()
@@ -222,7 +227,8 @@ fn at_ms(
         }
         (Some(at), None) => match at.parse::<Timestamp>() {
             Ok(at) if at.as_millisecond() > now_ms + AHEAD_MS => {
-                problems.add("at", format!("is in the future; allowed are times up to now, {now:.0}"));
+                problems
+                    .add("at", format!("is in the future; allowed are times up to now, {now:.0}"));
                 None
             }
             Ok(at) => Some(at.as_millisecond()),

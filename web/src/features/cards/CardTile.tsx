@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { Pencil, Trash2 } from "lucide-react";
+import { Flame, Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Card } from "@/api/client";
+import { useBeginCook } from "@/kitchen/cooks";
 import { usePreferences } from "@/kitchen/preferences";
 import { keptAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
@@ -20,6 +21,7 @@ export function CardTile({ card, onRemove }: Props) {
   const { preferences } = usePreferences();
   const { data: catalogue } = useQuery(catalogueQuery);
   const changes = useCardChanges();
+  const begin = useBeginCook();
   const [edit, setEdit] = useState<{ name: string; note: string } | null>(null);
   const { request, headline } = card;
   const method = catalogue?.methods.find((m) => m.id === request.method);
@@ -114,7 +116,18 @@ export function CardTile({ card, onRemove }: Props) {
         <Figure name="core" value={format(temperatureIn(preferences), headline.core_served_c)} />
       </dl>
       {card.note && <p className="mt-2 whitespace-pre-line text-sm italic">{card.note}</p>}
-      <div className="mt-auto flex justify-end gap-1 pt-2">
+      <div className="mt-auto flex items-center justify-end gap-1 pt-2">
+        <button
+          type="button"
+          className="btn btn-primary mr-auto min-h-11"
+          disabled={begin.isPending}
+          onClick={() => {
+            begin.mutate({ card: card.id });
+          }}
+        >
+          <Flame aria-hidden className="size-4" />
+          Cook
+        </button>
         <button
           type="button"
           className="btn btn-ghost btn-square size-11"

@@ -1,4 +1,4 @@
-import { Bookmark, Link2, Printer, Rows4 } from "lucide-react";
+import { Bookmark, Flame, Link2, Printer, Rows4 } from "lucide-react";
 import { memo, type ReactNode } from "react";
 import { Link, useLocation } from "react-router";
 import type { Method, Plan } from "@/api/client";
@@ -111,11 +111,15 @@ export const PlanCard = memo(function PlanCard(props: Props) {
 });
 
 /** What else can be done with a plan. */
-export function Tools({ onKeep }: { onKeep: () => void }) {
+export function Tools({ onKeep, onCook }: { onKeep: () => void; onCook: () => void }) {
   const { search } = useLocation();
   return (
-    <div className="grid grid-cols-4 gap-1 max-lg:order-1 print:hidden">
-      <button type="button" className={`${TOOL} btn-primary`} onClick={onKeep}>
+    <div className="grid grid-cols-5 gap-1 max-lg:order-1 print:hidden">
+      <button type="button" className={`${TOOL} btn-primary`} onClick={onCook}>
+        <Flame aria-hidden className="size-4" />
+        Cook
+      </button>
+      <button type="button" className={TOOL} onClick={onKeep}>
         <Bookmark aria-hidden className="size-4" />
         Keep
       </button>

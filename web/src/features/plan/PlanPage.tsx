@@ -10,6 +10,7 @@ import {
 import { useSearchParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue, Plan, PlanRequest } from "@/api/client";
+import { useBeginCook } from "@/kitchen/cooks";
 import { withoutOwnTimes, withoutVerdict } from "@/kitchen/piece";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
@@ -164,6 +165,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
       : "Cindo",
   );
   // What is kept is what was let go of.
+  const cook = useBeginCook();
   const keepable = useMemo(() => toRequest(settled, preferences), [settled, preferences]);
   // Only whether there is a turn, and when, matters to the questions; not every frame of a drag.
   const [turnS, setTurnS] = useState<number | null>(null);
@@ -291,7 +293,17 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               {trouble}
             </PlanCard>
             <Cautions plan={later} draft={settled} onChange={commit} />
-            <Tools onKeep={openKeep} />
+            <Tools
+              onKeep={openKeep}
+              onCook={() => {
+                cook.mutate({ request: keepable, name: `${species?.name ?? ""} ${cut.name}` });
+              }}
+            />
+            {cook.error && (
+              <p role="alert" className="text-error">
+                {cook.error.message}. Press Cook again.
+              </p>
+            )}
             <Batch plan={later} />
           </div>
           <KeepDialog

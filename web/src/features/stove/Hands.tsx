@@ -1,0 +1,276 @@
+import {
+  Droplets,
+  Flame,
+  type LucideIcon,
+  MoveRight,
+  Soup,
+  Thermometer,
+  Undo2,
+} from "lucide-react";
+import { useState } from "react";
+import type { Catalogue, CookEvent } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
+import { temperatureIn } from "@/lib/units";
+import { Modal } from "@/ui/Modal";
+import type { HeardCook } from "./queries";
+
+/** What a cook tells besides the movement that is due. */
+export type Told = Omit<CookEvent, "id" | "at" | "ago_s">;
+
+interface Props {
+  cook: HeardCook;
+  catalogue: Catalogue;
+  onTell: (told: Told) => void;
+  onReading: (coreC: number) => void;
+  onUndo: () => void;
+}
+
+const BUTTON = "btn h-auto min-h-16 flex-col gap-0.5 px-2 py-1 font-normal text-sm";
+
+/** Everything else that can be told, each a tap of its own or a small question. */
+export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
+  const [asks, setAsks] = useState<"reading" | "heat" | "join" | "cue" | null>(null);
+  const isIn = cook.status === "cooking";
+  const isOut = cook.status === "resting";
+  const lidOn = cook.events.findLast((e) => e.kind === "lid");
+  const isLidOn = lidOn?.kind === "lid" && lidOn.on;
+  const ask = (what: typeof asks) => () => {
+    setAsks(what);
+  };
+  return (
+    <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-7">
+      {isIn && (
+        <>
+          <Hand icon={Flame} label="Heat" onClick={ask("heat")} />
+          <Hand
+            icon={Soup}
+            label={isLidOn ? "Lid off" : "Lid on"}
+            onClick={() => {
+              onTell({ kind: "lid", on: !isLidOn });
+            }}
+          />
+          <Hand
+            icon={Droplets}
+            label="Basted"
+            onClick={() => {
+              onTell({ kind: "baste" });
+            }}
+          />
+          <Hand icon={MoveRight} label="Joined" onClick={ask("join")} />
+        </>
+      )}
+      {(isIn || isOut) && (
+        <>
+          <Hand icon={Thermometer} label="Reading" onClick={ask("reading")} id="stove-reading" />
+          <Hand icon={Thermometer} label="Cue" onClick={ask("cue")} />
+        </>
+      )}
+      {cook.events.length > 0 && <Hand icon={Undo2} label="Take back" onClick={onUndo} />}
+      {asks === "reading" && (
+        <Ask title="Core reading" onClose={ask(null)}>
+          <Reading
+            onSubmit={(coreC) => {
+              onReading(coreC);
+              setAsks(null);
+            }}
+          />
+        </Ask>
+      )}
+      {asks === "heat" && (
+        <Ask title="The heat is now at" onClose={ask(null)}>
+          <Heat
+            knobs={catalogue.methods.find((m) => m.id === cook.request.method)?.looks ?? []}
+            onTell={(told) => {
+              onTell(told);
+              setAsks(null);
+            }}
+          />
+        </Ask>
+      )}
+      {asks === "join" && (
+        <Ask title="What joined it" onClose={ask(null)}>
+          <Join
+            onTell={(told) => {
+              onTell(told);
+              setAsks(null);
+            }}
+          />
+        </Ask>
+      )}
+      {asks === "cue" && (
+        <Ask title="What do you notice?" onClose={ask(null)}>
+          <div className="grid gap-3">
+            {catalogue.cues.map((cue) => (
+              <fieldset key={cue.id} className="grid gap-1">
+                <legend className="mb-1 font-bold">{cue.name}</legend>
+                <div className="flex flex-wrap gap-1.5">
+                  {cue.values.map((value) => (
+                    <button
+                      key={value.id}
+                      type="button"
+                      className="btn min-h-16 flex-1"
+                      onClick={() => {
+                        onTell({ kind: "cue", cue: cue.id, value: value.id });
+                        setAsks(null);
+                      }}
+                    >
+                      {value.name}
+                    </button>
+                  ))}
+                </div>
+              </fieldset>
+            ))}
+          </div>
+        </Ask>
+      )}
+    </div>
+  );
+}
+
+interface HandProps {
+  icon: LucideIcon;
+  label: string;
+  onClick: () => void;
+  id?: string;
+}
+
+function Hand({ icon: Icon, label, onClick, id }: HandProps) {
+  return (
+    <button type="button" className={BUTTON} onClick={onClick} {...(id !== undefined && { id })}>
+      <Icon aria-hidden className="size-5" />
+      {label}
+    </button>
+  );
+}
+
+/** A small question that opens over the page. */
+function Ask(props: { title: string; onClose: () => void; children: React.ReactNode }) {
+  return (
+    <Modal
+      id="stove-asks"
+      title={props.title}
+      ref={(dialog) => {
+        if (dialog && !dialog.open) dialog.showModal();
+        dialog?.addEventListener("close", props.onClose, { once: true });
+      }}
+    >
+      {props.children}
+    </Modal>
+  );
+}
+
+/** A number with its unit, and a large button. */
+function Reading({ onSubmit }: { onSubmit: (coreC: number) => void }) {
+  const { preferences } = usePreferences();
+  const quantity = temperatureIn(preferences);
+  const [text, setText] = useState("");
+  const shown = Number(text.replace(",", "."));
+  const isGood = text.trim() !== "" && Number.isFinite(shown);
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isGood) onSubmit(quantity.read(shown));
+      }}
+    >
+      <label className="grid flex-1 gap-1">
+        <span>Core, {quantity.unit}</span>
+        <input
+          className="input h-16 w-full text-2xl"
+          inputMode="decimal"
+          value={text}
+          // biome-ignore lint/a11y/noAutofocus: the question was opened to be answered
+          autoFocus
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+        />
+      </label>
+      <button type="submit" className="btn btn-primary h-16 px-8" disabled={!isGood}>
+        Tell
+      </button>
+    </form>
+  );
+}
+
+function Heat(props: {
+  knobs: readonly { knob: string; look: string }[];
+  onTell: (told: Told) => void;
+}) {
+  const { preferences } = usePreferences();
+  const quantity = temperatureIn(preferences);
+  const [text, setText] = useState("");
+  const shown = Number(text.replace(",", "."));
+  const isGood = text.trim() !== "" && Number.isFinite(shown);
+  return (
+    <div className="grid gap-3">
+      <div className="grid gap-1.5">
+        {props.knobs.map(({ knob, look }) => (
+          <button
+            key={knob}
+            type="button"
+            className="btn h-auto min-h-16 flex-col"
+            onClick={() => {
+              props.onTell({ kind: "heat", knob });
+            }}
+          >
+            {knob}
+            <span className="font-normal text-xs">{look}</span>
+          </button>
+        ))}
+      </div>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (isGood) props.onTell({ kind: "heat", medium_c: quantity.read(shown) });
+        }}
+      >
+        <label className="grid flex-1 gap-1">
+          <span>or, {quantity.unit}</span>
+          <input
+            className="input h-16 w-full text-2xl"
+            inputMode="decimal"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+          />
+        </label>
+        <button type="submit" className="btn h-16 px-8" disabled={!isGood}>
+          Set
+        </button>
+      </form>
+    </div>
+  );
+}
+
+/** What joins a fish, by the handful: g. */
+const JOINERS = [
+  ["Peas", 120],
+  ["Mushrooms", 150],
+  ["Butter", 40],
+  ["Stock", 150],
+  ["Greens", 80],
+] as const;
+const FROM_THE_FRIDGE_C = 5;
+
+function Join({ onTell }: { onTell: (told: Told) => void }) {
+  return (
+    <div className="grid gap-1.5">
+      {JOINERS.map(([what, mass_g]) => (
+        <button
+          key={what}
+          type="button"
+          className="btn min-h-16"
+          onClick={() => {
+            onTell({ kind: "join", what, mass_g, start_c: FROM_THE_FRIDGE_C });
+          }}
+        >
+          {what}, {mass_g} g, cold
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,386 @@
+import { useQuery } from "@tanstack/react-query";
+import { Volume2, VolumeX } from "lucide-react";
+import { useEffect, useMemo } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useNavigate, useParams } from "react-router";
+import { CatalogueGate } from "@/api/CatalogueGate";
+import type { Catalogue } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
+import { clock } from "@/lib/time";
+import { format, localise, temperatureIn } from "@/lib/units";
+import { toast } from "@/ui/toast";
+import { allowSound } from "./alarm";
+import { Hands, type Told } from "./Hands";
+import { costOf, counted, type Moment, momentOf } from "./moment";
+import { onTaken, tell, useOutbox } from "./outbox";
+import { cooksQuery, type HeardCook, useCookChanges, useTakeCook } from "./queries";
+import { River } from "./River";
+import { useAlarms, useAwake } from "./useAlarms";
+import { useLive } from "./useLive";
+import { useTick } from "./useTick";
+
+/** At the stove: what the hand does next, and until when. */
+export function StovePage() {
+  return <CatalogueGate>{(catalogue) => <Stove catalogue={catalogue} />}</CatalogueGate>;
+}
+
+function Stove({ catalogue }: { catalogue: Catalogue }) {
+  const { data, error, refetch } = useQuery(cooksQuery);
+  const isHeard = useLive();
+  const take = useTakeCook();
+  useEffect(() => {
+    onTaken(take);
+  });
+  const cooks = data?.cooks.filter((c) => c.status !== "served") ?? [];
+  const { id } = useParams();
+  const chosen = data?.cooks.find((c) => String(c.id) === id) ?? cooks[0];
+  if (error && !data) {
+    return (
+      <div role="alert" className="alert m-4 border-error bg-base-100 text-error">
+        <p>
+          {error.message}{" "}
+          <button
+            type="button"
+            className="min-h-11 cursor-pointer underline"
+            onClick={() => void refetch()}
+          >
+            Ask again
+          </button>
+        </p>
+      </div>
+    );
+  }
+  if (!data) return <p className="p-6">Looking at the stove…</p>;
+  if (!chosen) return <Nothing />;
+  return <Cooking catalogue={catalogue} cooks={cooks} cook={chosen} isHeard={isHeard} />;
+}
+
+function Nothing() {
+  return (
+    <div className="grid justify-items-start gap-3 p-6">
+      <h1 className="font-bold font-display text-3xl">Nothing on the stove</h1>
+      <p>Open a plan and press Cook, or start one from a card.</p>
+      <div className="flex gap-2">
+        <Link to="/" className="btn btn-primary min-h-16 px-6">
+          To the plan
+        </Link>
+        <Link to="/cards" className="btn min-h-16 px-6">
+          To the cards
+        </Link>
+      </div>
+    </div>
+  );
+}
+
+interface Props {
+  catalogue: Catalogue;
+  /** Under way. */
+  cooks: readonly HeardCook[];
+  /** The one that fills the screen. */
+  cook: HeardCook;
+  isHeard: boolean;
+}
+
+/** How long ago one tap more says, s. */
+const AGO_S = 20;
+
+function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
+  const now = useTick();
+  const navigate = useNavigate();
+  const outbox = useOutbox();
+  const changes = useCookChanges();
+  const { preferences, change } = usePreferences();
+  const watched = cooks.map((c) => {
+    const told = outbox.filter((p) => p.cook === c.id && p.event);
+    const done = new Set(told.map((p) => p.event?.kind as string));
+    return { cook: c, moment: momentOf(c, now, done) };
+  });
+  const moment = watched.find((w) => w.cook.id === cook.id)?.moment ?? momentOf(cook, now, NONE);
+  const { isRinging, silence } = useAlarms(watched);
+  useAwake(cooks.length > 0);
+  const happened = (told: Told, agoS = 0) => {
+    silence();
+    const passedMs = performance.now() - cook.heardMs - 1000 * agoS;
+    const at = new Date(Date.parse(cook.now) + passedMs).toISOString();
+    tell({ cook: cook.id, event: { id: crypto.randomUUID(), at, ...told } });
+  };
+  const doNext = (agoS = 0) => {
+    const kind = moment.next?.done_by;
+    if (!kind) return;
+    const medium_c = moment.next?.medium_c;
+    if (kind === "heat") happened({ kind, medium_c: medium_c ?? 160 }, agoS);
+    else if (kind === "lid") happened({ kind, on: true }, agoS);
+    else if (kind === "move") happened({ kind, to: "next" }, agoS);
+    else happened({ kind }, agoS);
+  };
+  const undo = () => {
+    const gone = new Set(cook.events.flatMap((e) => (e.kind === "undo" ? [e.of] : [])));
+    const last = cook.events.findLast((e) => e.kind !== "undo" && !gone.has(e.id));
+    if (last) happened({ kind: "undo", of: last.id });
+  };
+  const reading = (coreC: number) => {
+    const at = new Date(Date.parse(cook.now) + performance.now() - cook.heardMs).toISOString();
+    tell({ cook: cook.id, reading: { id: crypto.randomUUID(), at, core_c: coreC } });
+  };
+  const keys = {
+    enabled: preferences.shortcuts,
+    useKey: true,
+    preventDefault: true,
+    ignoreEventWhen: () => document.querySelector("dialog[open]") !== null,
+  };
+  useHotkeys(
+    "space",
+    () => {
+      doNext();
+    },
+    { ...keys, useKey: false },
+  );
+  useHotkeys(
+    "t",
+    () => {
+      if (cook.status === "cooking") happened({ kind: "turn" });
+    },
+    keys,
+  );
+  useHotkeys(
+    "o",
+    () => {
+      if (cook.status === "cooking") happened({ kind: "out" });
+    },
+    keys,
+  );
+  useHotkeys("z", undo, keys);
+  useHotkeys("r", () => document.getElementById("stove-reading")?.click(), keys);
+  useHotkeys(
+    ["1", "2", "3", "4", "5", "6", "7", "8", "9"],
+    (event) => {
+      const other = cooks[Number(event.key) - 1];
+      if (other) void navigate(`/stove/${other.id}`);
+    },
+    keys,
+  );
+  const remove = () => {
+    changes.remove.mutate(cook.id, {
+      onSuccess: () => {
+        void navigate("/stove");
+        toast(`“${cook.name}” is off the list.`, {
+          action: {
+            label: "Put it back",
+            onClick: () => {
+              changes.restore.mutate(cook.id);
+            },
+          },
+        });
+      },
+    });
+  };
+  return (
+    <div
+      className={`flex min-h-[calc(100dvh-3.5rem)] flex-col gap-3 px-3 py-2 sm:px-7 ${
+        isRinging ? "stove-rings" : ""
+      }`}
+      onPointerDown={() => {
+        allowSound();
+        silence();
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <ul aria-label="On the stove" className="flex min-w-0 flex-1 gap-2 overflow-x-auto">
+          {watched.map(({ cook: other, moment: its }, i) => (
+            <li key={other.id}>
+              <Link
+                to={`/stove/${other.id}`}
+                aria-current={other.id === cook.id ? "page" : undefined}
+                className={`flex min-h-16 flex-col justify-center whitespace-nowrap rounded-field border px-3 ${
+                  other.id === cook.id ? "border-2 border-base-content" : "border-base-300"
+                } ${(its.leftS ?? 1) <= 0 ? "bg-accent text-accent-content" : "bg-base-100"}`}
+              >
+                <span className="text-sm">
+                  {i + 1} {other.name}
+                </span>
+                <b className="text-lg leading-none">
+                  {its.leftS === null
+                    ? "waits"
+                    : `${its.leftS < 0 ? "+" : ""}${counted(its.leftS)}`}{" "}
+                  <span className="font-normal text-sm">{its.next?.done_by}</span>
+                </b>
+              </Link>
+            </li>
+          ))}
+        </ul>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square size-16"
+          aria-pressed={preferences.sound}
+          aria-label={preferences.sound ? "Sound is on" : "Sound is off"}
+          onClick={() => {
+            change({ sound: !preferences.sound });
+          }}
+        >
+          {preferences.sound ? <Volume2 aria-hidden /> : <VolumeX aria-hidden />}
+        </button>
+      </div>
+      {!isHeard && (
+        <p role="status" className="rounded-field bg-warning px-3 py-2 text-warning-content">
+          The server is not heard. The clock runs on from what this page knows
+          {outbox.length > 0 ? `; ${outbox.length} told and kept until it is back.` : "."}
+        </p>
+      )}
+      <Movement catalogue={catalogue} cook={cook} moment={moment} />
+      <River cook={cook} elapsedS={moment.elapsedS} />
+      {moment.next ? (
+        <div className="grid grid-cols-[1fr_auto] gap-2">
+          <button
+            type="button"
+            className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${
+              (moment.leftS ?? 1) <= 0 || cook.status === "waiting"
+                ? "btn-secondary"
+                : "btn-primary"
+            }`}
+            onClick={() => {
+              doNext();
+            }}
+          >
+            {DONE[moment.next.done_by ?? ""] ?? "Done"}
+          </button>
+          <button
+            type="button"
+            className="btn h-auto min-h-24 w-24 flex-col font-normal sm:min-h-28"
+            onClick={() => {
+              doNext(AGO_S);
+            }}
+          >
+            {AGO_S} s ago
+          </button>
+        </div>
+      ) : (
+        <p className="text-center text-xl">Served. It is kept with what happened.</p>
+      )}
+      <Hands
+        cook={cook}
+        catalogue={catalogue}
+        onTell={happened}
+        onReading={reading}
+        onUndo={undo}
+      />
+      <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
+        <p>
+          space done · t turned · o out · r reading · z take back · 1 to 9 which piece
+          {cook.speed > 1 && <b> · this clock runs {cook.speed}× as fast</b>}
+        </p>
+        <button type="button" className="btn btn-ghost min-h-11" onClick={remove}>
+          Off the list
+        </button>
+      </div>
+    </div>
+  );
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** What the large button says has been done. */
+const DONE: Record<string, string> = {
+  in: "It is in",
+  heat: "Heat is set",
+  lid: "Lid is on",
+  turn: "Turned",
+  move: "Moved",
+  out: "It is out",
+  serve: "Served",
+};
+
+/** The movement that is next, in letters to be read from across the kitchen. */
+function Movement({
+  catalogue,
+  cook,
+  moment,
+}: {
+  catalogue: Catalogue;
+  cook: HeardCook;
+  moment: Moment;
+}) {
+  const { preferences } = usePreferences();
+  const temperature = temperatureIn(preferences);
+  const { next, leftS, lateS } = moment;
+  const method = catalogue.methods.find((m) => m.id === cook.request.method);
+  const look = useMemo(() => {
+    const mediumC = cook.request.medium_c ?? method?.default_c;
+    return method?.looks.find((l) => l.below_c == null || (mediumC ?? 0) < l.below_c);
+  }, [cook.request.medium_c, method]);
+  const cost = lateS > 0 ? costOf(cook, lateS) : null;
+  const { after, forecast, state } = cook;
+  const sinceOut = moment.elapsedS === null ? 0 : moment.elapsedS - forecast.pull_s;
+  return (
+    <section aria-label="Next" className="grid gap-x-8 gap-y-1 lg:grid-cols-[1fr_22rem]">
+      <div className="min-w-0">
+        <h1 className="font-bold font-display text-4xl leading-tight sm:text-6xl">
+          {lateS > 0 ? "Take it out now" : (next?.title ?? "Served")}
+        </h1>
+        <p
+          role="timer"
+          className={`font-bold font-display text-[6.5rem] tabular-nums leading-none sm:text-[10rem] ${
+            (leftS ?? 1) <= 0 ? "text-secondary" : ""
+          }`}
+        >
+          {cook.status === "waiting" ? "ready?" : leftS === null ? "" : signed(leftS)}
+        </p>
+        <p className="text-xl sm:text-2xl">
+          {cook.status === "waiting" && look
+            ? `Hot enough? ${capital(look.look)}.`
+            : localise(next?.cue ?? "", preferences)}
+        </p>
+        {cost && (
+          <p className="mt-1 text-lg">
+            Now {format(temperature, cost.coreC)} when eaten. Each 10 s more:{" "}
+            {cost.coreKPerTen.toFixed(1).replace("-", "−")} K, juice{" "}
+            {(100 * cost.juiceSharePerTen).toFixed(1)} %.
+          </p>
+        )}
+        {cook.status === "resting" && after && (
+          <p className="mt-1 text-lg">
+            {sinceOut < after.peak_s
+              ? `Still rising, to ${format(temperature, after.peak_c)}`
+              : "It is cooling"}
+            . Eat by {clock(forecast.pull_s + after.eat_by_s)}
+            {after.too_warm ? ", then it is past what was asked" : ", then it is no longer warm"}
+            {after.crisp_until_s != null &&
+              `; crisp until ${clock(forecast.pull_s + after.crisp_until_s)}`}
+            .
+          </p>
+        )}
+      </div>
+      <div className="grid content-start gap-2">
+        {forecast.reason != null && (
+          <p role="status" className="rounded-field bg-base-300 px-3 py-2">
+            {localise(capital(forecast.reason), preferences)}.
+          </p>
+        )}
+        {moment.meanwhile && cook.status === "cooking" && lateS <= 0 && (
+          <p>
+            <b>Meanwhile: {moment.meanwhile.title}.</b>{" "}
+            {localise(moment.meanwhile.cue, preferences)}
+          </p>
+        )}
+        <ol aria-label="Then" className="divide-y divide-base-300 border-base-300 border-y">
+          {moment.later.map((m) => (
+            <li key={`${m.at_s} ${m.action}`} className="flex gap-3 py-1 text-lg">
+              <b className="w-16 text-right">{clock(m.at_s)}</b>
+              <span>{m.title}</span>
+            </li>
+          ))}
+        </ol>
+        {state && (
+          <p>
+            Core {format(temperature, state.core_c)}, {format(temperature, forecast.core_served_c)}{" "}
+            when eaten
+            {cook.status === "cooking" &&
+              `; right between ${clock(forecast.pull_low_s)} and ${clock(forecast.pull_high_s)}`}
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const signed = (seconds: number) => `${seconds < 0 ? "+" : ""}${counted(seconds)}`;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,81 @@
+import type { CookMove } from "@/api/client";
+import type { HeardCook } from "./queries";
+
+/** After its moment a movement that nobody told stays on the screen for so long, s; then it was done. */
+const GRACE_S = 20;
+
+/** A cook at this moment. */
+export interface Moment {
+  /** Since the fish met the heat, s; null before that. */
+  elapsedS: number | null;
+  /** What the hand does next. */
+  next: CookMove | null;
+  /** Until then, s; below zero when it is due. */
+  leftS: number | null;
+  /** What goes on meanwhile, with its cue. */
+  meanwhile: CookMove | null;
+  /** What comes after. */
+  later: readonly CookMove[];
+  /** Past the right moment to take it off by so much, s; 0 before. */
+  lateS: number;
+}
+
+/** Where a cook stands, counted on from what the server said. `nowMs` is the page's steady clock. */
+export function momentOf(cook: HeardCook, nowMs: number, done: ReadonlySet<string>): Moment {
+  const passedS = (Math.max(0, nowMs - cook.heardMs) / 1000) * cook.speed;
+  const elapsedS = cook.elapsed_s == null ? null : cook.elapsed_s + passedS;
+  const waits = (move: CookMove) => {
+    const kind = move.done_by;
+    if (kind == null || move.is_done || done.has(kind)) return false;
+    // The fish stays in until somebody says that it is out.
+    if (kind === "in" || kind === "out" || kind === "serve") return true;
+    return elapsedS === null || elapsedS < move.at_s + GRACE_S * cook.speed;
+  };
+  const hands = cook.moves.filter(waits);
+  const next = hands[0] ?? null;
+  const meanwhile =
+    elapsedS === null
+      ? null
+      : (cook.moves.findLast((m) => m.done_by == null && m.at_s <= elapsedS) ?? null);
+  const lateS =
+    cook.status === "cooking" && elapsedS !== null
+      ? Math.max(0, elapsedS - cook.forecast.pull_s)
+      : 0;
+  return {
+    elapsedS,
+    next,
+    leftS: next && elapsedS !== null ? next.at_s - elapsedS : null,
+    meanwhile,
+    later: hands.slice(1),
+    lateS,
+  };
+}
+
+/** Seconds as they are counted at the stove: to the second. */
+export function counted(seconds: number): string {
+  const whole = Math.abs(Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+/** What so many seconds too many cost, and what ten more do. */
+export function costOf(cook: HeardCook, lateS: number) {
+  const table = cook.late;
+  const at = Math.max(
+    1,
+    table.findIndex((row) => row.late_s >= lateS),
+  );
+  const a = table[at - 1];
+  const b = table[at];
+  const first = table[0];
+  if (!a || !b || !first) return null;
+  const spanS = b.late_s - a.late_s;
+  const share = Math.min(1, (lateS - a.late_s) / spanS);
+  const perTen = (10 / spanS) * (b.core_served_c - a.core_served_c);
+  const juice = b.juice_lost_share - a.juice_lost_share;
+  return {
+    coreC: a.core_served_c + share * (b.core_served_c - a.core_served_c),
+    coreKPerTen: perTen,
+    juiceSharePerTen: (10 / spanS) * juice,
+    dryShare: a.dry_share + share * (b.dry_share - a.dry_share),
+  };
+}

@@ -1,0 +1,97 @@
+import { useSyncExternalStore } from "react";
+import { ApiFailure, api, type Cook, type CookEvent, type CookReading, unwrap } from "@/api/client";
+import { toast } from "@/ui/toast";
+
+/** Something told that the server has not acknowledged yet. */
+interface Parcel {
+  cook: number;
+  event?: CookEvent;
+  reading?: CookReading;
+}
+
+const KEY = "cindo.stove.outbox";
+/** What did not arrive is sent again after this, ms. */
+const AGAIN_MS = 2000;
+
+let parcels: readonly Parcel[] = read();
+let isSending = false;
+let taken: (cook: Cook) => void = () => undefined;
+const listeners = new Set<() => void>();
+
+function read(): readonly Parcel[] {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
+    return Array.isArray(kept) ? (kept as Parcel[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function set(next: readonly Parcel[]) {
+  parcels = next;
+  try {
+    localStorage.setItem(KEY, JSON.stringify(next));
+  } catch {
+    // Without room on the device what was told lives as long as the page.
+  }
+  for (const listener of listeners) listener();
+}
+
+/** Who is given each cook that the server answers with. */
+export function onTaken(take: (cook: Cook) => void) {
+  taken = take;
+}
+
+/** Keeps what was told until the server has it: it is sent now, and again until it arrives. */
+export function tell(parcel: Parcel) {
+  set([...parcels, parcel]);
+  void flush();
+}
+
+/** Sends what waits, in its order, once. */
+export async function flush(): Promise<void> {
+  if (isSending) return;
+  isSending = true;
+  try {
+    while (parcels[0]) {
+      const parcel = parcels[0];
+      const drop = () => {
+        set(parcels.filter((p) => p !== parcel));
+      };
+      try {
+        taken(await send(parcel));
+        drop();
+      } catch (error) {
+        const status = error instanceof ApiFailure ? error.status : 0;
+        if (status < 400 || status >= 500) {
+          setTimeout(() => void flush(), AGAIN_MS);
+          return;
+        }
+        // Refused: sending it again would not help.
+        drop();
+        const failure = error as ApiFailure;
+        toast(failure.fields[0]?.message ?? failure.message);
+      }
+    }
+  } finally {
+    isSending = false;
+  }
+}
+
+function send({ cook, event, reading }: Parcel): Promise<Cook> {
+  const params = { path: { id: cook } };
+  return event
+    ? unwrap(api.POST("/api/cooks/{id}/events", { params, body: [event] }))
+    : unwrap(api.POST("/api/cooks/{id}/readings", { params, body: reading ? [reading] : [] }));
+}
+
+/** What waits to be sent. */
+export function useOutbox(): readonly Parcel[] {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => parcels,
+  );
+}

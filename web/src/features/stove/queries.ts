@@ -1,0 +1,53 @@
+import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, type Cook, type CookList, unwrap } from "@/api/client";
+
+/** A cook with the moment at which this page heard of it, on the page's own steady clock, ms. */
+export type HeardCook = Cook & { heardMs: number };
+interface Heard extends Omit<CookList, "cooks"> {
+  cooks: HeardCook[];
+}
+
+const heard = (cook: Cook): HeardCook => ({ ...cook, heardMs: performance.now() });
+
+/** Cooks under way and the latest that are over. Kept in step by what the server tells (`useLive`). */
+export const cooksQuery = queryOptions({
+  queryKey: ["cooks"],
+  queryFn: async (): Promise<Heard> => {
+    const list = await unwrap(api.GET("/api/cooks"));
+    return { ...list, cooks: list.cooks.map(heard) };
+  },
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+/** The list with a cook as it stands now. What is older than what the page has is not taken. */
+export function withCook(list: Heard, cook: Cook): Heard {
+  const known = list.cooks.find((c) => c.id === cook.id);
+  if (known && Date.parse(known.now) > Date.parse(cook.now)) return list;
+  const others = list.cooks.filter((c) => c.id !== cook.id);
+  const cooks = [...others, heard(cook)].sort((a, b) => a.id - b.id);
+  return { ...list, now: cook.now, cooks };
+}
+
+export function useTakeCook() {
+  const client = useQueryClient();
+  return (cook: Cook) => {
+    client.setQueryData(cooksQuery.queryKey, (list) => list && withCook(list, cook));
+  };
+}
+
+/** Taking a cook away, and putting it back. */
+export function useCookChanges() {
+  const client = useQueryClient();
+  const onSuccess = () => client.invalidateQueries({ queryKey: cooksQuery.queryKey });
+  const path = (id: number) => ({ params: { path: { id } } });
+  return {
+    remove: useMutation({
+      mutationFn: (id: number) => unwrap(api.DELETE("/api/cooks/{id}", path(id))),
+      onSuccess,
+    }),
+    restore: useMutation({
+      mutationFn: (id: number) => unwrap(api.POST("/api/cooks/{id}/restore", path(id))),
+      onSuccess,
+    }),
+  };
+}
