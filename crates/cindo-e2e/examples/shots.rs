@@ -124,7 +124,9 @@ async fn ready(browser: &Browser, address: &str) -> Outcome {
     if address.starts_with("/cards") {
         browser.until(&rows("main li")).await?;
     } else if address.starts_with("/stove") {
-        browser.until("document.querySelector('[role=timer]') && document.fonts.status === 'loaded'").await?;
+        browser
+            .until("document.querySelector('[role=timer]') && document.fonts.status === 'loaded'")
+            .await?;
     } else if address.starts_with("/compare") || address.starts_with("/ladder") {
         browser.until(&rows("main tbody tr")).await?;
     } else if address.starts_with("/prep") {

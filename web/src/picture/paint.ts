@@ -19,10 +19,14 @@ export function paintStrip(
   for (let x = 0; x < width; x++) {
     const seconds = ((x + 0.5) / width) * endS;
     if (seconds > strip.endS) break;
-    const i = sampleAt(strip, seconds);
+    let i = sampleAt(strip, seconds);
     const isLast = i + 1 >= strip.times.length;
-    // Columns on either side of a turn show different sides up: nothing lies between them.
-    const j = isLast || strip.isTurned[i] !== strip.isTurned[i + 1] ? i : i + 1;
+    // Columns on either side of a turn show different sides up: nothing lies between them, and the one
+    // that is shown is the one on this side of the turn.
+    const isTurn = !isLast && strip.isTurned[i] !== strip.isTurned[i + 1];
+    const from0 = strip.times[i] ?? 0;
+    if (isTurn && strip.turns.some((at) => from0 < at && at <= seconds)) i += 1;
+    const j = isLast || isTurn ? i : i + 1;
     const from = strip.times[i] ?? 0;
     const share = j === i ? 0 : (seconds - from) / ((strip.times[j] ?? 1) - from);
     const [a, b] = [strip.hottest[i], strip.hottest[j]];

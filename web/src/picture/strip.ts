@@ -14,6 +14,8 @@ export interface Strip {
   crustAbove: readonly number[];
   /** Whether the first side is up. */
   isTurned: readonly boolean[];
+  /** Turns, s. */
+  turns: readonly number[];
 }
 
 /** What a strip is made of: a plan's section, or a small strip. */
@@ -65,6 +67,7 @@ export function makeStrip(reel: Reel): Strip {
     crustBelow: share(bottom, top),
     crustAbove: share(top, bottom),
     isTurned,
+    turns: reel.turns,
   };
 }
 

@@ -225,7 +225,7 @@ impl<'a> Cook<'_, 'a> {
     }
 
     /// What standing does to a piece that is out.
-    fn after(&self, deeds: &[Done], out_s: f64) -> After {
+    fn after(&self, deeds: &[Done], out_s: f64, level_c: f64) -> After {
         let Resolved { setup, target, .. } = self.resolved;
         let lived = self.programme.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
@@ -236,13 +236,16 @@ impl<'a> Cook<'_, 'a> {
         let mut standing = Standing {
             grid: &trial.grid,
             core_m,
-            over_k: self.promise.over_k[2],
+            over_k: 0.0,
             limit_c: target.to_c.unwrap_or(f64::INFINITY),
             peak: (0.0, f64::MIN),
             out_s,
             too_warm_s: None,
             cold_s: None,
         };
+        // By as much as it is eaten warmer than this column says.
+        let eaten = trial.rest(&mut simulation.clone(), &schedule);
+        standing.over_k = level_c - eaten.level_c;
         let rest = trial.programme.rested(&schedule, out_s, STANDING_S);
         simulation.run(&rest.phase(), &mut standing);
         let cold_s = standing.cold_s.unwrap_or(STANDING_S);
@@ -390,7 +393,7 @@ pub fn follow<'a>(
     } else {
         Vec::new()
     };
-    let after = story.out_s.map(|out_s| cook.after(&deeds, out_s));
+    let after = story.out_s.map(|out_s| cook.after(&deeds, out_s, ending.level_c));
 
     let spread_s = if story.out_s.is_some() { 0.0 } else { promise.spread_s };
     let settled_s = deeds.last().map_or(0.0, |e| e.at_s);

@@ -176,7 +176,7 @@ const MANY_TURNS_S: f64 = 30.0;
 pub(super) const FIRST_OF_MANY_S: f64 = 150.0;
 
 /// Nobody turns one piece more often than about this: a thick one, which takes an hour, every few minutes.
-const MOST_TURNS: f64 = 30.0;
+const MOST_TURNS: f64 = 20.0;
 
 /// Time between turns of a piece that is turned often, s.
 pub(super) fn every_s(often_s: f64, pull_s: f64) -> f64 {

@@ -1,5 +1,6 @@
 import {
   Droplets,
+  Eye,
   Flame,
   type LucideIcon,
   MoveRight,
@@ -25,7 +26,8 @@ interface Props {
   onUndo: () => void;
 }
 
-const BUTTON = "btn h-auto min-h-16 flex-col gap-0.5 px-2 py-1 font-normal text-sm";
+const BUTTON =
+  "btn border-base-300 bg-base-100 h-auto min-h-16 flex-col gap-0.5 px-2 py-1 font-normal text-sm";
 
 /** Everything else that can be told, each a tap of its own or a small question. */
 export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
@@ -62,7 +64,7 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
       {(isIn || isOut) && (
         <>
           <Hand icon={Thermometer} label="Reading" onClick={ask("reading")} id="stove-reading" />
-          <Hand icon={Thermometer} label="Cue" onClick={ask("cue")} />
+          <Hand icon={Eye} label="Cue" onClick={ask("cue")} />
         </>
       )}
       {cook.events.length > 0 && <Hand icon={Undo2} label="Take back" onClick={onUndo} />}

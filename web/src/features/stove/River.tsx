@@ -6,6 +6,8 @@ import { useWidth } from "@/picture/useWidth";
 import type { HeardCook } from "./queries";
 
 const HEIGHT = 64;
+/** Room that the words of a mark take. */
+const LABEL_PX = 72;
 
 interface Props {
   cook: HeardCook;
@@ -43,6 +45,11 @@ export function River({ cook, elapsedS }: Props) {
     { at: forecast.pull_s, name: "out" },
     { at: forecast.serve_s, name: "eat" },
   ];
+  /** Words that would run into the next ones are left out: the mark stays. */
+  const hasRoom = (i: number) => {
+    const next = marks[i + 1];
+    return !next || ((next.at - (marks[i]?.at ?? 0)) / endS) * width > LABEL_PX;
+  };
   return (
     <div ref={box} className="relative w-full pb-6">
       <canvas ref={canvas} aria-hidden className="w-full rounded-sm" style={{ height: HEIGHT }} />
@@ -59,13 +66,15 @@ export function River({ cook, elapsedS }: Props) {
       {marks.map(({ at, name }, i) => (
         <div key={name} aria-hidden className="absolute top-0" style={{ left: x(at) }}>
           <div className="w-0.5 bg-base-content" style={{ height: HEIGHT }} />
-          <div
-            className={`absolute whitespace-nowrap text-xs ${
-              i === marks.length - 1 ? "right-0" : "-translate-x-1/2"
-            }`}
-          >
-            {name} {clock(at)}
-          </div>
+          {hasRoom(i) && (
+            <div
+              className={`absolute whitespace-nowrap text-xs ${
+                i === marks.length - 1 ? "right-0" : "-translate-x-1/2"
+              }`}
+            >
+              {name} {clock(at)}
+            </div>
+          )}
         </div>
       ))}
       {elapsedS !== null && elapsedS <= endS && (

@@ -226,17 +226,24 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           {outbox.length > 0 ? `; ${outbox.length} told and kept until it is back.` : "."}
         </p>
       )}
+      {watched
+        .filter((w) => w.cook.id !== cook.id && (w.moment.leftS ?? 1) <= 0)
+        .map((w) => (
+          <Link
+            key={w.cook.id}
+            to={`/stove/${w.cook.id}`}
+            className="btn btn-secondary h-auto min-h-16 justify-start text-2xl"
+          >
+            {w.cook.name}: {w.moment.next?.title}
+          </Link>
+        ))}
       <Movement catalogue={catalogue} cook={cook} moment={moment} />
       <River cook={cook} elapsedS={moment.elapsedS} />
       {moment.next ? (
         <div className="grid grid-cols-[1fr_auto] gap-2">
           <button
             type="button"
-            className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${
-              (moment.leftS ?? 1) <= 0 || cook.status === "waiting"
-                ? "btn-secondary"
-                : "btn-primary"
-            }`}
+            className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${urgency(cook, moment)}`}
             onClick={() => {
               doNext();
             }}
@@ -245,7 +252,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           </button>
           <button
             type="button"
-            className="btn h-auto min-h-24 w-24 flex-col font-normal sm:min-h-28"
+            className="btn h-auto min-h-24 w-24 flex-col border-base-300 bg-base-100 font-normal sm:min-h-28"
             onClick={() => {
               doNext(AGO_S);
             }}
@@ -265,8 +272,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       />
       <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
         <p>
-          space done · t turned · o out · r reading · z take back · 1 to 9 which piece
-          {cook.speed > 1 && <b> · this clock runs {cook.speed}× as fast</b>}
+          <span className="max-lg:hidden">
+            space done · t turned · o out · r reading · z take back · 1 to 9 which piece{" "}
+          </span>
+          {cook.speed > 1 && <b>This clock runs {cook.speed}× as fast.</b>}
         </p>
         <button type="button" className="btn btn-ghost min-h-11" onClick={remove}>
           Off the list
@@ -274,6 +283,14 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       </div>
     </div>
   );
+}
+
+/** The large button stands out as its moment comes near: too soon it must not call for a hand. */
+function urgency(cook: HeardCook, { leftS }: Moment): string {
+  if (cook.status === "waiting" || (leftS !== null && leftS <= 0)) return "btn-secondary";
+  return leftS !== null && leftS > 60 * cook.speed
+    ? "border-2 border-primary bg-base-100 text-primary"
+    : "btn-primary";
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -341,11 +358,12 @@ function Movement({
             {sinceOut < after.peak_s
               ? `Still rising, to ${format(temperature, after.peak_c)}`
               : "It is cooling"}
-            . Eat by {clock(forecast.pull_s + after.eat_by_s)}
-            {after.too_warm ? ", then it is past what was asked" : ", then it is no longer warm"}
+            . {within(after.eat_by_s - sinceOut)}
+            {after.too_warm ? ": then it is past what was asked" : ": then it is no longer warm"}.
             {after.crisp_until_s != null &&
-              `; crisp until ${clock(forecast.pull_s + after.crisp_until_s)}`}
-            .
+              (after.crisp_until_s > sinceOut
+                ? ` Crisp for ${clock(after.crisp_until_s - sinceOut)} more.`
+                : " No longer crisp.")}
           </p>
         )}
       </div>
@@ -369,10 +387,10 @@ function Movement({
             </li>
           ))}
         </ol>
-        {state && (
+        {state && moment.elapsedS !== null && (
           <p>
-            Core {format(temperature, state.core_c)}, {format(temperature, forecast.core_served_c)}{" "}
-            when eaten
+            Core {format(temperature, state.core_c)}
+            {lateS <= 0 && `, ${format(temperature, forecast.core_served_c)} when eaten`}
             {cook.status === "cooking" &&
               `; right between ${clock(forecast.pull_low_s)} and ${clock(forecast.pull_high_s)}`}
           </p>
@@ -382,5 +400,7 @@ function Movement({
   );
 }
 
+const within = (seconds: number) =>
+  seconds > 0 ? `Eat within ${clock(seconds)}` : "It should have been eaten";
 const signed = (seconds: number) => `${seconds < 0 ? "+" : ""}${counted(seconds)}`;
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
