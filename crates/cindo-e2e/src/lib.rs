@@ -92,14 +92,28 @@ impl Server {
     /// # Errors
     /// It does not start.
     pub fn demo() -> std::io::Result<Self> {
+        Self::start(&["--demo", "--port", "0"])
+    }
+
+    /// Starts on a data file, at a port or, with 0, at a free one.
+    ///
+    /// # Errors
+    /// It does not start.
+    pub fn on(file: &Path, port: u16) -> std::io::Result<Self> {
+        Self::start(&["--data", &file.display().to_string(), "--port", &port.to_string()])
+    }
+
+    fn start(arguments: &[&str]) -> std::io::Result<Self> {
         let mut command = Command::new(binary()?);
-        command
-            .args(["serve", "--demo", "--port", "0"])
-            .stdout(Stdio::piped())
-            .stderr(Stdio::null());
+        command.arg("serve").args(arguments).stdout(Stdio::piped()).stderr(Stdio::null());
         let mut group = Group::start(&mut command)?;
         let address = line_after(&mut group.0, "listens on ")?;
         Ok(Self { _group: group, address })
+    }
+
+    /// The port that it listens on.
+    pub fn port(&self) -> u16 {
+        self.address.rsplit(':').next().and_then(|port| port.parse().ok()).unwrap_or_default()
     }
 }
 

@@ -290,7 +290,7 @@ impl<'a> Cook<'_, 'a> {
                 return Some(format!(
                     "out {}: {:.0}{CELSIUS} when eaten",
                     beside(last.at_s - was_s),
-                    ending.level_c
+                    tenth(ending.level_c)
                 ));
             }
         };

@@ -1,0 +1,211 @@
+//! At the stove in the real browser: a whole cook, pages in step, without the server, by keys alone.
+
+use std::time::Duration;
+
+use cindo_e2e::{Browser, Screen, Server, type_keys};
+use fantoccini::Locator;
+use serde_json::{Value, json};
+
+type Outcome = Result<(), Box<dyn std::error::Error>>;
+
+/// Begins a cook with a clock of its own, and some of its events; its number. The page must be Cindo's.
+async fn begin(
+    browser: &Browser,
+    name: &str,
+    speed: u32,
+    events: Value,
+) -> Result<i64, Box<dyn std::error::Error>> {
+    let script = r"
+        const [name, speed, events, done] = arguments;
+        const request = { piece: { species: 'hake', cut: 'loin', thickness_mm: 24, skin: true, start_c: 5 },
+            method: 'sear', doneness: 'medium' };
+        const post = (path, body) => fetch(path, {
+            method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body),
+        }).then((answer) => answer.json());
+        post('/api/cooks', { name, speed, request }).then(async ({ id }) => {
+            await post(`/api/cooks/${id}/events`, events.map((e) => ({ id: crypto.randomUUID(), ...e })));
+            done(id);
+        });
+    ";
+    let id = browser.client.execute_async(script, vec![json!(name), json!(speed), events]).await?;
+    id.as_i64().ok_or_else(|| format!("no cook: {id}").into())
+}
+
+const NEXT: &str = "document.querySelector('section[aria-label=Next] h1')?.innerText";
+
+/// Waits until the movement that fills the screen is this one.
+async fn next(browser: &Browser, title: &str) -> Outcome {
+    browser.until(&format!("{NEXT}.startsWith('{title}')")).await?;
+    Ok(())
+}
+
+/// From the plan to the plate on a clock that runs sixty times as fast.
+async fn whole_cook(screen: Screen) -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(screen).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    let id = begin(&browser, "Fast hake", 60, json!([])).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "In, and press").await?;
+    browser.until("document.body.innerText.includes('Hot enough?')").await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    browser.press("It is in").await?;
+    for (title, done) in [
+        ("Heat down", "Heat is set"),
+        ("Turn, flesh side down", "Turned"),
+        ("Out, and rest", "It is out"),
+        ("Eat", "Served"),
+    ] {
+        next(&browser, title).await?;
+        // A cook waits for the moment.
+        browser.until("/^(\\+|0:)/.test(document.querySelector('[role=timer]').innerText)").await?;
+        browser.press(done).await?;
+    }
+    browser.until("document.body.innerText.includes('Served. It is kept')").await?;
+    let path = format!("fetch('/api/cooks/{id}').then((a) => a.json())");
+    let script = format!("const [done] = arguments; {path}.then(done)");
+    let cook = browser.client.execute_async(&script, vec![]).await?;
+    let kinds: Vec<&str> = cook["events"]
+        .as_array()
+        .ok_or("events")?
+        .iter()
+        .filter_map(|e| e["kind"].as_str())
+        .collect();
+    assert_eq!(kinds, ["in", "heat", "turn", "out", "serve"]);
+    assert_eq!(cook["status"], "served");
+    Ok(())
+}
+
+#[tokio::test]
+async fn a_whole_cook_on_a_fast_clock_wide() -> Outcome {
+    whole_cook(Screen::Desk).await
+}
+
+#[tokio::test]
+async fn a_whole_cook_on_a_fast_clock_on_a_phone() -> Outcome {
+    whole_cook(Screen::Phone).await
+}
+
+/// The plan's own button begins a cook, by keys alone it goes on, and a second page sees every step.
+#[tokio::test]
+async fn two_pages_are_in_step_and_a_reload_changes_nothing() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&server.address).await?;
+    browser.settled().await?;
+    browser.press("Cook").await?;
+    next(&browser, "In, and press").await?;
+    let address = browser.client.current_url().await?;
+    let second = Browser::open(Screen::Phone).await?;
+    second.client.goto(address.as_str()).await?;
+    next(&second, "In, and press").await?;
+    type_keys(&browser.client, " ").await?;
+    next(&browser, "Heat down").await?;
+    next(&second, "Heat down").await?;
+    let timer = "document.querySelector('[role=timer]').innerText";
+    let seconds = |text: Value| cindo_e2e::seconds(text.as_str().unwrap_or_default());
+    let (a, b) = (browser.until(timer).await?, second.until(timer).await?);
+    assert!(seconds(a.clone()).abs_diff(seconds(b.clone())) <= 1, "{a} {b}");
+    // Reloaded in the middle, its clock goes on.
+    second.client.refresh().await?;
+    next(&second, "Heat down").await?;
+    let (a, b) = (browser.until(timer).await?, second.until(timer).await?);
+    assert!(seconds(a.clone()).abs_diff(seconds(b.clone())) <= 1, "{a} {b}");
+    // Turned far too early: the line says what that changes, on both.
+    type_keys(&browser.client, "t").await?;
+    for page in [&browser, &second] {
+        page.until(
+            "document.querySelector('section [role=status]')?.innerText.includes('early: out at')",
+        )
+        .await?;
+    }
+    type_keys(&browser.client, "z").await?;
+    for page in [&browser, &second] {
+        page.until("document.querySelector('section [role=status]') === null").await?;
+    }
+    // A reading by keys.
+    type_keys(&browser.client, "r").await?;
+    browser.until("document.querySelector('dialog[open] input')").await?;
+    browser.check_accessible().await?;
+    type_keys(&browser.client, "12.5\u{E007}").await?;
+    browser.until("!document.querySelector('dialog[open]')").await?;
+    type_keys(&browser.client, "o").await?;
+    for page in [&browser, &second] {
+        next(page, "Eat").await?;
+    }
+    Ok(())
+}
+
+/// Three at once, each with its own clock; what is due calls from whichever page is open.
+#[tokio::test]
+async fn three_at_once_and_the_one_that_is_due_calls() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    begin(&browser, "Waiting one", 1, json!([])).await?;
+    let late = json!([{ "kind": "in", "ago_s": 900 }]);
+    let id = begin(&browser, "Late one", 1, late).await?;
+    browser
+        .until("document.querySelectorAll('ul[aria-label=\"On the stove\"] li').length === 3")
+        .await?;
+    browser.until("document.querySelector('.stove-rings')").await?;
+    browser.press("Late one: Out, and rest").await?;
+    next(&browser, "Take it out now").await?;
+    assert!(browser.client.current_url().await?.path().ends_with(&format!("/{id}")));
+    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('Each 10 s more')").await?;
+    browser.check_accessible().await?;
+    // One touch ends the alarm.
+    browser.client.find(Locator::Css("[role=timer]")).await?.click().await?;
+    browser.until("!document.querySelector('.stove-rings')").await?;
+    type_keys(&browser.client, "2").await?;
+    next(&browser, "In, and press").await?;
+    // Off the list, and back.
+    browser.press("Off the list").await?;
+    browser
+        .until("document.querySelectorAll('ul[aria-label=\"On the stove\"] li').length === 2")
+        .await?;
+    browser.press("Put it back").await?;
+    browser
+        .until("document.querySelectorAll('ul[aria-label=\"On the stove\"] li').length === 3")
+        .await?;
+    Ok(())
+}
+
+/// The server goes away in the middle: the page says so and counts on, what is told is kept and arrives once.
+#[tokio::test]
+async fn without_the_server_taps_are_kept_and_arrive_once() -> Outcome {
+    let folder = tempfile::tempdir()?;
+    let file = folder.path().join("stove.db");
+    let server = Server::on(&file, 0)?;
+    let port = server.port();
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/cards", server.address)).await?;
+    let id = begin(&browser, "Hake", 1, json!([{ "kind": "in", "ago_s": 200 }])).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "Turn, flesh side down").await?;
+    drop(server);
+    browser.until("document.body.innerText.includes('The server is not heard')").await?;
+    let timer = "document.querySelector('[role=timer]').innerText";
+    let before = browser.until(timer).await?;
+    browser.press("Turned").await?;
+    browser.until("document.body.innerText.includes('1 told and kept')").await?;
+    next(&browser, "Out, and rest").await?;
+    tokio::time::sleep(Duration::from_secs(3)).await;
+    assert_ne!(browser.until(timer).await?, before, "it counts on");
+    let _server = Server::on(&file, port)?;
+    browser.until("!document.body.innerText.includes('The server is not heard')").await?;
+    browser
+        .until("document.querySelector('section [role=status]')?.innerText.includes('out at')")
+        .await?;
+    let script = format!(
+        "const [done] = arguments; fetch('/api/cooks/{id}').then((a) => a.json()).then(done)"
+    );
+    let cook = browser.client.execute_async(&script, vec![]).await?;
+    let turns =
+        cook["events"].as_array().ok_or("events")?.iter().filter(|e| e["kind"] == "turn").count();
+    assert_eq!(turns, 1);
+    Ok(())
+}
