@@ -2,19 +2,21 @@
 
 use serde::Serialize;
 
+use super::estimate::{Estimate, Fit, Seen, fit};
 use super::event::Event;
 use super::moves::{Move, moves};
 use super::promise::{Promise, planned};
+use super::reading::{APART, Reading, ReadingUse, unusable, usable};
 use super::story::{Status, Story};
 use crate::bench::Bench;
 use crate::catalogue::Family;
 use crate::error::FieldError;
 use crate::plan::{
-    Ending, Record, Root, Sampling, Series, StripPicture, Times, Trial, look_from_s, record,
-    rising_root,
+    Ending, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS, Unknowns,
+    look_from_s, record, rising_root,
 };
 use crate::say::{CELSIUS, clock, hundredth, tenth};
-use crate::setup::{PlanRequest, Resolved, resolve};
+use crate::setup::{PlanRequest, Resolved, Setup, resolve};
 use crate::timeline::{Deed, Event as Done, Lived, Programme, Turn};
 use cindo_heat::grid::Grid;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
@@ -37,6 +39,11 @@ pub struct CookView {
     pub late: Vec<Late>,
     /// What standing does; none while it is in the heat.
     pub after: Option<After>,
+    /// What readings and cues say about the piece; none before the first that can be used.
+    pub estimate: Option<Estimate>,
+    /// Whether each reading was used, in the order in which they were told.
+    #[serde(skip)]
+    pub reading_uses: Vec<ReadingUse>,
     /// Lines over time, as it was and as it will be.
     pub series: Series,
     /// The inside over time.
@@ -142,11 +149,49 @@ const SAFE_S: f64 = 7200.0;
 /// Turns of whoever takes the planned moment are this close to it, s.
 const SAME_MOMENT_S: f64 = 5.0;
 
+/// Readings further than this from the fit are not used, in their own standard deviations.
+const APART_SD: f64 = 4.0;
+
 /// A cook with everything looked up.
-struct Cook<'c, 'a> {
+pub(super) struct Cook<'c, 'a> {
     resolved: &'c Resolved<'a>,
     promise: &'c Promise,
     programme: Programme<'a>,
+    /// How much hotter the heat is than it was thought to be, K: settings by hand are as far off.
+    heat_k: f64,
+    /// Whether readings have changed what is thought of the piece.
+    is_corrected: bool,
+}
+
+impl<'c, 'a> Cook<'c, 'a> {
+    fn new(resolved: &'c Resolved<'a>, promise: &'c Promise) -> Self {
+        let programme = Programme::of(&resolved.setup);
+        Self { resolved, promise, programme, heat_k: 0.0, is_corrected: false }
+    }
+
+    /// As readings have it.
+    pub(super) fn corrected(resolved: &'c Resolved<'a>, promise: &'c Promise, heat_k: f64) -> Self {
+        Self { heat_k, is_corrected: true, ..Self::new(resolved, promise) }
+    }
+
+    fn lived(&self, planned_s: f64, deeds: &[Done]) -> Lived<'a> {
+        lived(&self.programme, planned_s, deeds, self.heat_k)
+    }
+}
+
+/// The way of a piece whose heat is off by so much, K.
+pub(super) fn lived<'a>(
+    programme: &Programme<'a>,
+    planned_s: f64,
+    deeds: &[Done],
+    heat_k: f64,
+) -> Lived<'a> {
+    let set = |done: &Done| match done.what {
+        Deed::HeatSet(set_c) => Done { what: Deed::HeatSet(set_c + heat_k), ..*done },
+        _ => *done,
+    };
+    let deeds: Vec<Done> = deeds.iter().map(set).collect();
+    programme.lived(planned_s, &deeds)
 }
 
 /// One column of a cook, whose surroundings are those of its events.
@@ -158,16 +203,19 @@ fn column<'a>(resolved: &Resolved<'a>, accuracy: Accuracy, lived: Lived<'a>) -> 
 
 impl<'a> Cook<'_, 'a> {
     /// The right pull after what happened; `None` where the heat does not reach that far any more.
-    fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
-        let Some(last) = deeds.last() else { return Some(self.promise.pull_s) };
+    pub(super) fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
+        if deeds.is_empty() && !self.is_corrected {
+            return Some(self.promise.pull_s);
+        }
+        let last_s = deeds.last().map_or(0.0, |e| e.at_s);
         let mut trial = Trial::new(&self.resolved.setup, Accuracy::FAST);
         let level = |pull_s: f64| {
-            let Lived { programme, schedule, .. } = self.programme.lived(pull_s, deeds);
+            let Lived { programme, schedule, .. } = self.lived(pull_s, deeds);
             trial.programme = programme;
             trial.finish(trial.raw(), &schedule, pull_s).level_c
         };
         let guess = Root { at: self.promise.pull_s, slope: self.promise.slope_k_s };
-        let span = (last.at_s.max(SHORTEST_S), LONGEST_S);
+        let span = (last_s.max(SHORTEST_S), LONGEST_S);
         rising_root(level, self.promise.level_c, LEVEL_K, guess, span).map(|root| root.at)
     }
 
@@ -187,7 +235,7 @@ impl<'a> Cook<'_, 'a> {
         while before(turn_s) > known {
             known += 1;
             let pull_s = self.pull_s(&deeds[..known]).unwrap_or(LONGEST_S);
-            let lived = self.programme.lived(pull_s, &deeds[..known]);
+            let lived = self.lived(pull_s, &deeds[..known]);
             let Some(forecast_s) = lived.schedule.turns_s.first() else { return deeds };
             turn_s = *forecast_s;
         }
@@ -200,7 +248,7 @@ impl<'a> Cook<'_, 'a> {
     /// How it ends when it is off the heat at a moment.
     fn ending(&self, accuracy: Accuracy, deeds: &[Done], out_s: f64) -> (Ending, Record) {
         let sampling = if accuracy == Accuracy::FAST { Sampling::LIVE } else { Sampling::SMALL };
-        let lived = self.programme.lived(out_s, deeds);
+        let lived = self.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
         let trial = column(self.resolved, accuracy, lived);
         let ending = self.promise.ending(trial.finish(trial.raw(), &schedule, out_s));
@@ -227,7 +275,7 @@ impl<'a> Cook<'_, 'a> {
     /// What standing does to a piece that is out.
     fn after(&self, deeds: &[Done], out_s: f64, level_c: f64) -> After {
         let Resolved { setup, target, .. } = self.resolved;
-        let lived = self.programme.lived(out_s, deeds);
+        let lived = self.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
         let trial = column(self.resolved, Accuracy::COARSE, lived);
         let mut simulation = trial.raw();
@@ -271,7 +319,7 @@ impl<'a> Cook<'_, 'a> {
         let (last, before) = told.split_last()?;
         let before = self.with_assumed_turn(before);
         let was_s = self.pull_s(&before).unwrap_or(LONGEST_S);
-        let was = self.programme.lived(was_s, &before);
+        let was = self.lived(was_s, &before);
         let did = match last.what {
             Deed::Turned => {
                 let made = told.iter().filter(|e| e.what == Deed::Turned).count();
@@ -299,12 +347,17 @@ impl<'a> Cook<'_, 'a> {
                 "{did}: the middle does not get there with this heat; turn it up"
             ));
         };
-        let (now, then) = (clock(pull_s), clock(was_s));
-        Some(if now == then {
-            format!("{did}: out at {now} all the same")
-        } else {
-            format!("{did}: out at {now} instead of {then}")
-        })
+        Some(changed(&did, pull_s, Some(was_s)))
+    }
+}
+
+/// What something did to the pull, in words.
+fn changed(did: &str, pull_s: f64, was_s: Option<f64>) -> String {
+    let (now, then) = (clock(pull_s), clock(was_s.unwrap_or(LONGEST_S)));
+    if now == then {
+        format!("{did}: out at {now} all the same")
+    } else {
+        format!("{did}: out at {now} instead of {then}")
     }
 }
 
@@ -359,6 +412,85 @@ fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
     values[next - 1] + share * (values[next] - values[next - 1])
 }
 
+/// What readings and cues say, and which of them were used.
+struct Learnt {
+    unknowns: Unknowns,
+    fit: Option<Fit>,
+    told: Option<Estimate>,
+    uses: Vec<ReadingUse>,
+    /// When the last of it was, s after the fish met the heat.
+    last_s: f64,
+}
+
+impl<'a> Cook<'_, 'a> {
+    /// Fits what is unknown to what was read and noticed.
+    fn learn(&self, measured: bool, story: &Story, deeds: &[Done], readings: &[Reading]) -> Learnt {
+        let setup = &self.resolved.setup;
+        let unknowns = Unknowns::of(setup, measured);
+        let mut why = unusable(story, readings);
+        let mut seen = usable(setup.bench.catalogue, story, readings, &why);
+        let planned_s = self.pull_s(deeds).unwrap_or(LONGEST_S);
+        // However long it has been in by now, it has not been out.
+        let last_s = seen.last().map_or(0.0, |(s, _)| s.at_s);
+        let planned_s = story.out_s.unwrap_or(planned_s.max(last_s));
+        let lived_of =
+            |programme: &Programme<'a>, heat_k: f64| lived(programme, planned_s, deeds, heat_k);
+        let over_k = |at_s: f64| self.promise.over_at_k(at_s);
+        let fit_to = |seen: &[(Seen, Option<usize>)]| {
+            let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
+            fit(setup, &unknowns, &lived_of, (self.promise.core_share, &over_k), &values)
+        };
+        let mut found = (!seen.is_empty()).then(|| fit_to(&seen));
+        if let Some(first) = &found {
+            let apart = |place: &usize| first.off[*place].abs() > APART_SD;
+            let wild: Vec<usize> = (0..seen.len()).filter(apart).collect();
+            if !wild.is_empty() && 2 * wild.len() < seen.len() {
+                for place in wild.iter().rev() {
+                    if let (_, Some(reading)) = seen.remove(*place) {
+                        why[reading] = Some(APART);
+                    }
+                }
+                found = Some(fit_to(&seen));
+            }
+        }
+        let use_of =
+            |why: &Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
+        Learnt {
+            told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
+            uses: why.iter().map(use_of).collect(),
+            last_s: if found.is_some() { last_s } else { f64::NEG_INFINITY },
+            fit: found,
+            unknowns,
+        }
+    }
+
+    /// How far the right pull can still wander once something was learnt, s.
+    fn spread_s(&self, learnt: &Learnt, fit: &Fit, deeds: &[Done], pull_s: f64) -> f64 {
+        let setup = &self.resolved.setup;
+        let level = |varied: &Setup<'_>, pull_s: f64| {
+            let mut trial = Trial::new(varied, Accuracy::COARSE);
+            let heat_k = self.heat_k + varied.medium_c - setup.medium_c;
+            let Lived { programme, schedule, .. } = lived(&trial.programme, pull_s, deeds, heat_k);
+            trial.programme = programme;
+            trial.finish(trial.raw(), &schedule, pull_s).level_c
+        };
+        let base = level(setup, pull_s);
+        let slope = ((level(setup, pull_s + SLOPE_S) - base) / SLOPE_S).max(1e-4);
+        let change: [f64; UNKNOWNS] = std::array::from_fn(|i| {
+            let mut by = [0.0; UNKNOWNS];
+            by[i] = 1.0;
+            (level(&learnt.unknowns.varied(setup, &by), pull_s) - base) / slope
+        });
+        fit.sd_of(&change).hypot(MODEL_SHARE * pull_s)
+    }
+}
+
+/// The quick column that is fitted, and the straight lines of the fit, are themselves off by about this share
+/// of the time (measured: `estimate_tests`).
+const MODEL_SHARE: f64 = 0.025;
+/// The slope of the level is taken over this, s.
+const SLOPE_S: f64 = 10.0;
+
 /// Follows a cook up to a moment of its own clock, s.
 ///
 /// # Errors
@@ -367,7 +499,7 @@ pub fn follow<'a>(
     bench: impl Into<Bench<'a>>,
     request: &PlanRequest,
     promise: &Promise,
-    events: &[Event],
+    (events, readings): (&[Event], &[Reading]),
     now_s: f64,
 ) -> Result<CookView, Vec<FieldError>> {
     let bench = bench.into();
@@ -378,16 +510,34 @@ pub fn follow<'a>(
         request.rest_c = None;
     }
     let mut resolved = resolve(bench, &request)?;
+    let as_thought = resolved.clone();
+    let thought = Cook::new(&as_thought, promise);
+    let deeds = thought.with_assumed_turn(&story.deeds);
+    let measured = request.piece.thickness_measured.unwrap_or(false);
+    let learnt = thought.learn(measured, &story, &deeds, readings);
+    let mut heat_k = 0.0;
+    if let Some(fit) = &learnt.fit {
+        let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by);
+        heat_k = corrected.medium_c - resolved.setup.medium_c;
+        resolved.setup = corrected;
+    }
     let rest_s = resolved.setup.rest.duration_s;
-    let programme = Programme::of(&resolved.setup);
-    let cook = Cook { resolved: &resolved, promise, programme };
-    let deeds = cook.with_assumed_turn(&story.deeds);
+    let with = |resolved| match learnt.fit {
+        Some(_) => Cook::corrected(resolved, promise, heat_k),
+        None => Cook::new(resolved, promise),
+    };
+    let shown_later = resolved.clone();
+    let cook = with(&shown_later);
     let right_s = if story.out_s.is_some() { None } else { cook.pull_s(&deeds) };
     let elapsed_s = story.in_s.map(|in_s| (now_s - in_s).max(0.0));
     let pull_s = story.out_s.or(right_s).unwrap_or(LONGEST_S);
     let is_late = story.out_s.is_none() && elapsed_s.is_some_and(|s| s > pull_s);
     let (ending, _) = cook.ending(Accuracy::FAST, &deeds, pull_s);
-    let reason = cook.reason(&story.deeds, right_s, &ending);
+    let last_deed_s = story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
+    let reason = match right_s.filter(|_| learnt.last_s > last_deed_s) {
+        Some(pull_s) => Some(changed("its readings", pull_s, thought.pull_s(&deeds))),
+        None => cook.reason(&story.deeds, right_s, &ending),
+    };
     let late = if story.out_s.is_none() && right_s.is_some() {
         cook.late(&deeds, pull_s, ending.level_c)
     } else {
@@ -395,9 +545,13 @@ pub fn follow<'a>(
     };
     let after = story.out_s.map(|out_s| cook.after(&deeds, out_s, ending.level_c));
 
-    let spread_s = if story.out_s.is_some() { 0.0 } else { promise.spread_s };
+    let spread_s = match (&learnt.fit, story.out_s) {
+        (_, Some(_)) => 0.0,
+        (Some(fit), None) => cook.spread_s(&learnt, fit, &deeds, pull_s),
+        (None, None) => promise.spread_s,
+    };
     let settled_s = deeds.last().map_or(0.0, |e| e.at_s);
-    let lived = cook.programme.lived(pull_s, &deeds);
+    let lived = cook.lived(pull_s, &deeds);
     let look_s = look_from_s(&resolved.setup, &lived.schedule, pull_s, spread_s);
     let times = Times {
         schedule: lived.schedule.clone(),
@@ -416,8 +570,7 @@ pub fn follow<'a>(
         resolved.setup.rest.duration_s =
             if is_served { stood_s } else { rest_s.max(stood_s.min(STANDING_S)) };
     }
-    let shown = Cook { resolved: &resolved, promise, programme: Programme::of(&resolved.setup) };
-    let (_, record) = shown.ending(Accuracy::FAST, &deeds, shown_out_s);
+    let (_, record) = with(&resolved).ending(Accuracy::FAST, &deeds, shown_out_s);
     let series = record.series;
     let state = elapsed_s.map(|elapsed_s| CookNow {
         core_c: tenth(at(&series, &series.core_c, elapsed_s)),
@@ -448,6 +601,8 @@ pub fn follow<'a>(
         moves,
         late,
         after,
+        estimate: learnt.told,
+        reading_uses: learnt.uses,
         series,
         section: record.section,
     }))

@@ -3,17 +3,23 @@
 //! A pure function of a plan's promise and a list of events. Times are seconds on the cook's own clock; who
 //! keeps that clock is not this crate's business.
 
+mod estimate;
 mod event;
 mod follow;
 mod moves;
 mod promise;
+mod reading;
 mod story;
 
+pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
 pub use follow::{After, CookNow, CookView, Forecast, Late, follow};
 pub use moves::Move;
 pub use promise::Promise;
+pub use reading::{Reading, ReadingUse};
 pub use story::{Status, check};
 
+#[cfg(test)]
+mod estimate_tests;
 #[cfg(test)]
 mod tests;

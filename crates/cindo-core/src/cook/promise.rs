@@ -27,6 +27,8 @@ pub struct Promise {
     /// How high the side is opaque at that turn (at the pull where nothing is turned), 0 to 1; none where heat
     /// comes from all round.
     pub side_opaque_share: Option<f64>,
+    /// Where the core is, as a share of the way up (of a piece heated all round: out) from its bottom or centre.
+    pub core_share: f64,
     /// The level that one column reaches with that pull, °C: what a change of plan aims at again.
     pub level_c: f64,
     /// What the plan has over that column: at the pull, when eaten, and at its highest, K.
@@ -61,9 +63,16 @@ impl Promise {
             slope_k_s: sought.slope,
             side_opaque_share: (!setup.method.all_round)
                 .then(|| Probe::side_opaque(setup, &schedule, sought.pull_s)),
+            core_share: sought.ending.core_m / sought.trial.grid.span_m(),
             level_c: column.level_c,
             over_k: [over(|e| e.core_at_pull_c), over(|e| e.core_served_c), over(|e| e.level_c)],
         }))
+    }
+
+    /// What the plan has over one column at a moment in the heat, K: from nothing, as heat from the sides
+    /// arrives.
+    pub(super) fn over_at_k(&self, at_s: f64) -> f64 {
+        self.over_k[0] * (at_s / self.pull_s).min(1.0).powi(2)
     }
 
     /// A column's ending as the plan would have it.

@@ -34,6 +34,8 @@ pub(super) struct Story {
     pub(super) served_s: Option<f64>,
     /// What it was put on, where that was said.
     pub(super) rest_on: Option<String>,
+    /// Cues and how they turned out, by their time in the heat.
+    pub(super) cues: Vec<(f64, String, String)>,
 }
 
 /// An event that stands: its place in the list, when it happened, and what.
@@ -84,6 +86,7 @@ impl Story {
             out_s: None,
             served_s: None,
             rest_on: None,
+            cues: Vec::new(),
         };
         for event in standing(events, &mut problems) {
             if let Err(why) = story.add(event.at_s, event.what) {
@@ -100,7 +103,7 @@ impl Story {
         let since_s = at_s - self.in_s.unwrap_or(at_s);
         let did = |deeds: &mut Vec<Done>, what: Deed| deeds.push(Done { at_s: since_s, what });
         match (what, self.status) {
-            // What is noticed and noted changes nothing that is simulated.
+            // What is noted changes nothing.
             (Happened::Note { .. }, _) => {}
             (Happened::In, Waiting) => {
                 self.status = Cooking;
@@ -136,7 +139,9 @@ impl Story {
                 self.status = Served;
                 self.served_s = Some(since_s);
             }
-            (Happened::Cue { .. }, Cooking | Resting) => {}
+            (Happened::Cue { cue, value }, Cooking | Resting) => {
+                self.cues.push((since_s, cue.clone(), value.clone()));
+            }
             (_, Waiting) => {
                 return Err(
                     "the fish is not in the heat at that time; allowed before it are in, heat, lid and note",

@@ -40,7 +40,7 @@ impl Stove {
         list.extend(
             events.iter().enumerate().map(|(i, (at_s, what))| event(i + 1, *at_s, what.clone())),
         );
-        follow(&self.catalogue, &self.request, &self.promise, &list, now_s).unwrap()
+        follow(&self.catalogue, &self.request, &self.promise, (&list, &[]), now_s).unwrap()
     }
 }
 

@@ -150,21 +150,66 @@ pub(crate) fn spread_of(
     level: impl Fn(&Setup<'_>) -> f64,
 ) -> f64 {
     let base = level(setup);
-    let thicker = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
-    let mut variants = vec![
-        Setup { thickness_m: setup.thickness_m + thicker, ..setup.clone() },
-        Setup { start_c: setup.start_c + START_K, ..setup.clone() },
-        Setup { film_factor: setup.film_factor * (1.0 + FILM_SHARE), ..setup.clone() },
-    ];
-    if setup.method.range_c.is_some() {
-        let uncertain_k = setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K);
-        variants.push(Setup { medium_c: setup.medium_c + uncertain_k, ..setup.clone() });
+    let unknowns = Unknowns::of(setup, measured);
+    let moved = |variant: &Setup<'_>| ((level(variant) - base) / slope.max(1e-6)).powi(2);
+    let mut sum: f64 = (0..UNKNOWNS)
+        .filter(|i| unknowns.sd[*i] > 0.0)
+        .map(|i| {
+            let mut by = [0.0; UNKNOWNS];
+            by[i] = 1.0;
+            moved(&unknowns.varied(setup, &by))
+        })
+        .sum();
+    if let Some(longer) = rested_longer(setup) {
+        sum += moved(&longer);
     }
-    if setup.rest.duration_s > 0.0 {
-        let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };
-        variants.push(Setup { rest, ..setup.clone() });
-    }
-    let sum: f64 =
-        variants.iter().map(|variant| ((level(variant) - base) / slope.max(1e-6)).powi(2)).sum();
     sum.sqrt()
 }
+
+/// The same piece left standing for as much longer as a cook may.
+fn rested_longer<'a>(setup: &Setup<'a>) -> Option<Setup<'a>> {
+    (setup.rest.duration_s > 0.0).then(|| {
+        let rest = Rest { duration_s: setup.rest.duration_s + REST_S, ..setup.rest };
+        Setup { rest, ..setup.clone() }
+    })
+}
+
+/// How many things about a piece in the heat nobody knows exactly.
+pub(crate) const UNKNOWNS: usize = 4;
+
+/// What nobody knows exactly about a piece in the heat: its thickness, its temperature at the start,
+/// the film coefficient, the medium.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Unknowns {
+    /// One standard deviation of each, in that order: m, K, share, K; 0 for what is known.
+    pub(crate) sd: [f64; UNKNOWNS],
+}
+
+impl Unknowns {
+    pub(crate) fn of(setup: &Setup<'_>, measured: bool) -> Self {
+        let thicker_m = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
+        let medium_k = match setup.method.range_c {
+            Some(_) => setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K),
+            None => 0.0,
+        };
+        Self { sd: [thicker_m, START_K, FILM_SHARE, medium_k] }
+    }
+
+    /// The setup with each of them off by so many standard deviations, within what a piece and its heat
+    /// can be.
+    pub(crate) fn varied<'a>(&self, setup: &Setup<'a>, by: &[f64; UNKNOWNS]) -> Setup<'a> {
+        let [thickness_m, start_k, film, medium_k] = self.sd;
+        Setup {
+            thickness_m: (setup.thickness_m + thickness_m * by[0])
+                .max(THINNEST_SHARE * setup.thickness_m),
+            start_c: setup.start_c + start_k * by[1],
+            film_factor: setup.film_factor * (1.0 + film * by[2]).max(LEAST_FILM),
+            medium_c: setup.medium_c + medium_k * by[3],
+            ..setup.clone()
+        }
+    }
+}
+
+/// No piece is thinner than this share of what was thought, and no film weaker.
+const THINNEST_SHARE: f64 = 0.4;
+const LEAST_FILM: f64 = 0.3;

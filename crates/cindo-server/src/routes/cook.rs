@@ -4,7 +4,9 @@ use actix_web::http::header;
 use actix_web::web::{self, Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
 use actix_web_lab::sse;
-use cindo_core::cook::{CookView, Event, EventInput, Happened, Promise, Status, check, follow};
+use cindo_core::cook::{
+    CookView, Event, EventInput, Happened, Promise, Reading, ReadingUse, Status, check, follow,
+};
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
 use cindo_store::{Added, CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Store};
@@ -63,6 +65,9 @@ pub(crate) struct ReadingDto {
     at: Timestamp,
     /// Core, °C.
     core_c: f64,
+    /// Whether the forecast rests on it, and why not.
+    #[serde(flatten)]
+    used: ReadingUse,
 }
 
 /// A cook as it stands.
@@ -183,7 +188,11 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
     let Cook { id, begun, events: kept, readings } = cook;
     let clock = clock_s(&begun, now.as_millisecond());
     let told = events(&begun, kept.iter());
-    let view = follow(desk.bench(), &begun.request, &begun.promise, &told, clock)?;
+    let read: Vec<Reading> = readings
+        .iter()
+        .map(|r| Reading { at_s: clock_s(&begun, r.at_ms), core_c: r.core_c })
+        .collect();
+    let view = follow(desk.bench(), &begun.request, &begun.promise, (&told, &read), clock)?;
     let shown = readings.len().saturating_sub(READINGS_SHOWN);
     Ok(CookDto {
         id,
@@ -203,8 +212,14 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
             .collect(),
         readings: readings
             .into_iter()
+            .zip(&view.reading_uses)
             .skip(shown)
-            .map(|r| ReadingDto { id: r.id, at: time(r.at_ms), core_c: r.core_c })
+            .map(|(r, used)| ReadingDto {
+                id: r.id,
+                at: time(r.at_ms),
+                core_c: r.core_c,
+                used: used.clone(),
+            })
             .collect(),
         name: begun.name,
         request: begun.request,

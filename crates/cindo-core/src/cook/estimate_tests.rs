@@ -1,0 +1,210 @@
+//! The estimator against pieces whose truth is hidden from it.
+
+use rand::rngs::StdRng;
+use rand::{RngExt, SeedableRng};
+
+use super::estimate::tip_c;
+use super::follow::{Cook, lived};
+use super::*;
+use crate::catalogue::Catalogue;
+use crate::piece::Piece;
+use crate::plan::Unknowns;
+use crate::setup::{Doneness, PlanRequest, resolve};
+use cindo_heat::solve::Accuracy;
+
+/// A normal deviate: the sum of twelve even ones, within three standard deviations.
+fn normal(random: &mut StdRng) -> f64 {
+    let sum: f64 = (0..12).map(|_| random.random_range(-0.5..0.5)).sum();
+    sum.clamp(-3.0, 3.0)
+}
+
+const METHODS: [&str; 8] =
+    ["sear", "saute", "roast", "poach", "steam", "grill", "slow_bake", "deep_fry"];
+
+/// One cook: what was thought of it, what is true, and what a probe said up to half time.
+struct Hidden {
+    request: PlanRequest,
+    promise: Promise,
+    true_pull_s: f64,
+    readings: Vec<Reading>,
+}
+
+fn hidden(catalogue: &Catalogue, seed: u64) -> Option<Hidden> {
+    let mut random = StdRng::seed_from_u64(seed);
+    let method = METHODS[usize::try_from(seed).ok()? % METHODS.len()];
+    let request = PlanRequest {
+        piece: Piece {
+            species: ["hake", "cod", "salmon", "halibut"][random.random_range(0..4)].into(),
+            cut: "fillet".into(),
+            thickness_mm: f64::from(random.random_range(18_u32..36)),
+            start_c: f64::from(random.random_range(3_u32..12)),
+            skin: random.random_bool(0.5),
+            ..Piece::default()
+        },
+        method: method.into(),
+        doneness: Doneness::Core(51.0),
+        ..PlanRequest::default()
+    };
+    let promise = Promise::of(catalogue, &request).ok()?;
+    let mut resolved = resolve(catalogue.into(), &request).ok()?;
+    let unknowns = Unknowns::of(&resolved.setup, false);
+    let truth = unknowns.varied(&resolved.setup, &std::array::from_fn(|_| normal(&mut random)));
+    let heat_k = truth.medium_c - resolved.setup.medium_c;
+    resolved.setup = truth;
+    let cook = Cook::corrected(&resolved, &promise, heat_k);
+    let true_pull_s = cook.pull_s(&[])?;
+    let every_s = (promise.pull_s / 60.0).max(5.0);
+    let count = (0.5 * promise.pull_s / every_s).floor();
+    let at_s: Vec<f64> =
+        (1..).map(|i| every_s * f64::from(i)).take_while(|s| *s <= count * every_s).collect();
+    let tip_m = 0.0015 * normal(&mut random);
+    let said = tip_c(
+        &resolved.setup,
+        |programme| lived(programme, true_pull_s, &[], heat_k),
+        Accuracy::FAST,
+        (promise.core_share, tip_m),
+        &at_s,
+    );
+    let readings = at_s.iter().zip(said).map(|(at_s, core_c)| Reading {
+        at_s: *at_s,
+        core_c: core_c + promise.over_at_k(*at_s) + 0.5 * normal(&mut random),
+    });
+    Some(Hidden { readings: readings.collect(), request, promise, true_pull_s })
+}
+
+/// The middle one.
+fn median(mut values: Vec<f64>) -> f64 {
+    values.sort_by(f64::total_cmp);
+    values[values.len() / 2]
+}
+
+#[test]
+fn readings_at_half_time_halve_the_error_and_the_band_is_honest() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In }];
+    let (mut before, mut after, mut wild) = (Vec::new(), Vec::new(), Vec::new());
+    let (mut within, mut within_wild, mut narrower, mut cooks) = (0, 0, 0, 0);
+    for seed in 0..200 {
+        let Some(hidden) = hidden(&catalogue, seed) else { continue };
+        let Hidden { request, promise, true_pull_s, readings } = hidden;
+        let now_s = readings.last().map_or(0.0, |r| r.at_s);
+        let seen = |readings: &[Reading]| {
+            follow(&catalogue, &request, &promise, (&into, readings), now_s).unwrap().forecast
+        };
+        cooks += 1;
+        let (thought, learnt) = (seen(&[]), seen(&readings));
+        let mut random = StdRng::seed_from_u64(1000 + seed);
+        let spoilt: Vec<Reading> = readings
+            .iter()
+            .map(|r| {
+                let is_wild = random.random_bool(0.1);
+                let core_c = if is_wild { random.random_range(-60.0..300.0) } else { r.core_c };
+                Reading { core_c, ..*r }
+            })
+            .collect();
+        let robust = seen(&spoilt);
+        let error = |pull_s: f64| (pull_s - true_pull_s).abs() / promise.pull_s;
+        before.push(error(thought.pull_s));
+        after.push(error(learnt.pull_s));
+        wild.push(error(robust.pull_s));
+        let covers = |f: &Forecast| (f.pull_low_s..=f.pull_high_s).contains(&true_pull_s);
+        within += usize::from(covers(&learnt));
+        within_wild += usize::from(covers(&robust));
+        narrower += usize::from(
+            learnt.pull_high_s - learnt.pull_low_s < thought.pull_high_s - thought.pull_low_s,
+        );
+    }
+    let (before, after, wild) = (median(before), median(after), median(wild));
+    let share = |count: usize| count as f64 / f64::from(cooks);
+    println!(
+        "{cooks} cooks; median error of the pull {:.1} % before, {:.1} % after readings to half time, {:.1} % with a tenth of them wild; {:.0} % and {:.0} % within the band, narrower in {:.0} %",
+        100.0 * before,
+        100.0 * after,
+        100.0 * wild,
+        100.0 * share(within),
+        100.0 * share(within_wild),
+        100.0 * share(narrower)
+    );
+    assert!(cooks >= 190, "{cooks}");
+    assert!(after <= 0.5 * before, "{after} {before}");
+    assert!(wild <= 1.2 * after, "{wild} {after}");
+    assert!((0.85..=0.95).contains(&share(within)), "{within} of {cooks}");
+    assert!((share(within_wild) - share(within)).abs() <= 0.2 * share(within), "{within_wild}");
+    assert!(share(narrower) > 0.9, "{narrower}");
+}
+
+/// A roast whose plan is right, read by a tip that is so far from its core, mm, or by a probe of its own.
+fn read_at(tip_mm: f64) -> (Hidden, Catalogue) {
+    let catalogue = Catalogue::embedded().unwrap();
+    let mut hidden = hidden(&catalogue, 2).unwrap();
+    let resolved = resolve((&catalogue).into(), &hidden.request).unwrap();
+    let promise = &hidden.promise;
+    let at_s: Vec<f64> = (1..60).map(|i| 0.9 * promise.pull_s * f64::from(i) / 60.0).collect();
+    let lived_of = |programme: &_| lived(programme, promise.pull_s, &[], 0.0);
+    let place = (promise.core_share, tip_mm / 1000.0);
+    let said = tip_c(&resolved.setup, lived_of, Accuracy::FAST, place, &at_s);
+    hidden.readings = at_s
+        .iter()
+        .zip(said)
+        .map(|(at_s, c)| Reading { at_s: *at_s, core_c: c + promise.over_at_k(*at_s) })
+        .collect();
+    (hidden, catalogue)
+}
+
+fn followed((hidden, catalogue): &(Hidden, Catalogue), readings: &[Reading]) -> CookView {
+    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In }];
+    let now_s = readings.last().map_or(0.0, |r| r.at_s);
+    follow(catalogue, &hidden.request, &hidden.promise, (&into, readings), now_s).unwrap()
+}
+
+#[test]
+fn a_tip_outside_the_core_is_recognised_and_one_inside_is_not() {
+    for (tip_mm, is_off) in [(0.0, false), (1.0, false), (6.0, true), (-6.0, true)] {
+        let hidden = read_at(tip_mm);
+        let estimate = followed(&hidden, &hidden.0.readings).estimate.unwrap();
+        assert_eq!(estimate.tip_is_off, is_off, "{tip_mm}: {estimate:?}");
+    }
+}
+
+#[test]
+fn what_no_core_says_is_kept_and_not_used() {
+    let hidden = read_at(0.0);
+    let mut readings = hidden.0.readings.clone();
+    let whys = [(10, 300.0, "tip may be out"), (20, 95.0, "jump"), (30, -60.0, "tip may be out")];
+    for (place, core_c, _) in whys {
+        readings[place].core_c = core_c;
+    }
+    readings.push(Reading { at_s: readings[40].at_s, ..readings[41] });
+    readings.insert(0, Reading { at_s: -50.0, core_c: 5.0 });
+    let view = followed(&hidden, &readings);
+    for (place, _, why) in whys {
+        let told = &view.reading_uses[place + 1];
+        assert!(!told.used && told.why.as_ref().unwrap().contains(why), "{place}: {told:?}");
+    }
+    assert_eq!(view.reading_uses[0].why.as_deref(), Some("before the fish met the heat"));
+    assert_eq!(view.reading_uses.last().unwrap().why.as_deref(), Some("its clock went back"));
+    assert_eq!(view.reading_uses.iter().filter(|u| !u.used).count(), 5);
+    let clean = followed(&hidden, &hidden.0.readings).forecast.pull_s;
+    assert!((view.forecast.pull_s - clean).abs() < 0.01 * clean, "{}", view.forecast.pull_s);
+}
+
+/// A cue is a rough reading: it moves the forecast a little, and readings outweigh it.
+#[test]
+fn cues_count_as_rough_readings() {
+    let hidden = read_at(0.0);
+    let (Hidden { request, promise, readings, .. }, catalogue) = &hidden;
+    let late_s = 0.8 * promise.pull_s;
+    let with = |value: &str, readings: &[Reading]| {
+        let lip = Happened::Cue { cue: "lip".into(), value: value.into() };
+        let events = [
+            Event { id: "in".into(), at_s: 0.0, what: Happened::In },
+            Event { id: "lip".into(), at_s: late_s, what: lip },
+        ];
+        follow(catalogue, request, promise, (&events, readings), late_s).unwrap().forecast
+    };
+    let (cool, hot) = (with("cool", &[]), with("hot", &[]));
+    assert!(cool.pull_s > hot.pull_s + 0.05 * promise.pull_s, "{} {}", cool.pull_s, hot.pull_s);
+    let moved_s =
+        (with("hot", readings).pull_s - followed(&hidden, readings).forecast.pull_s).abs();
+    assert!(moved_s < 0.25 * (hot.pull_s - promise.pull_s).abs(), "{moved_s}");
+}

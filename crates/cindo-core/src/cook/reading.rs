@@ -1,0 +1,105 @@
+//! Readings of the core: which of them can be used, and why the others cannot.
+
+use serde::Serialize;
+
+use super::estimate::Seen;
+use super::story::Story;
+use crate::catalogue::Catalogue;
+
+/// A reading of the core.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Reading {
+    /// When, s on the cook's clock.
+    pub at_s: f64,
+    /// What it said, °C.
+    pub core_c: f64,
+}
+
+/// Whether a reading was used.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ReadingUse {
+    /// Whether the forecast rests on it.
+    pub used: bool,
+    /// Why not.
+    pub why: Option<String>,
+}
+
+/// No core is colder or warmer than this, °C.
+const CORE_C: (f64, f64) = (-45.0, 105.0);
+/// A thin probe is off by so much, K (one standard deviation; modelling choice).
+const PROBE_SD_K: f64 = 0.7;
+/// A core does not differ from the middle one of its neighbours by more than this, K, and so much for each
+/// second between them.
+const JUMP_K: f64 = 4.0;
+const JUMP_K_S: f64 = 0.1;
+/// Neighbours on either side.
+const NEIGHBOURS: usize = 2;
+/// A clock may go back by so much, s.
+const BACK_S: f64 = 1.5;
+
+const BEFORE: &str = "before the fish met the heat";
+const NO_CORE: &str = "no core is that cold or hot: the tip may be out of the fish";
+const BACK: &str = "its clock went back";
+const JUMP: &str = "a jump that no core makes";
+pub(super) const APART: &str = "far from what the others say";
+
+/// Why each reading cannot be used; `None` for those that can.
+pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'static str>> {
+    let Some(in_s) = story.in_s else { return vec![Some(BEFORE); readings.len()] };
+    let mut latest_s = f64::NEG_INFINITY;
+    let mut why: Vec<Option<&'static str>> = readings
+        .iter()
+        .map(|reading| {
+            let is_back = reading.at_s < latest_s - BACK_S;
+            latest_s = latest_s.max(reading.at_s);
+            match reading {
+                r if r.at_s < in_s => Some(BEFORE),
+                r if !(CORE_C.0..=CORE_C.1).contains(&r.core_c) => Some(NO_CORE),
+                _ if is_back => Some(BACK),
+                _ => None,
+            }
+        })
+        .collect();
+    let mut good: Vec<usize> = (0..readings.len()).filter(|i| why[*i].is_none()).collect();
+    good.sort_by(|a, b| readings[*a].at_s.total_cmp(&readings[*b].at_s));
+    for place in 0..good.len() {
+        let from = place.saturating_sub(NEIGHBOURS);
+        let to = (place + NEIGHBOURS + 1).min(good.len());
+        let around = &good[from..to];
+        let mut values: Vec<f64> = around.iter().map(|i| readings[*i].core_c).collect();
+        values.sort_by(f64::total_cmp);
+        let span_s = readings[good[to - 1]].at_s - readings[good[from]].at_s;
+        let off_k = (readings[good[place]].core_c - values[values.len() / 2]).abs();
+        if around.len() > NEIGHBOURS && off_k > JUMP_K + JUMP_K_S * span_s {
+            why[good[place]] = Some(JUMP);
+        }
+    }
+    why
+}
+
+/// What can be used, in the order of time, and which reading each is; cues are none.
+pub(super) fn usable(
+    catalogue: &Catalogue,
+    story: &Story,
+    readings: &[Reading],
+    why: &[Option<&'static str>],
+) -> Vec<(Seen, Option<usize>)> {
+    let in_s = story.in_s.unwrap_or_default();
+    let good = readings.iter().enumerate().filter(|(place, _)| why[*place].is_none());
+    let mut seen: Vec<(Seen, Option<usize>)> = good
+        .map(|(place, r)| {
+            let at_s = r.at_s - in_s;
+            (Seen { at_s, core_c: r.core_c, sd_k: PROBE_SD_K }, Some(place))
+        })
+        .collect();
+    for (at_s, cue, value) in &story.cues {
+        let row = catalogue.cues.iter().find(|row| row.id == *cue);
+        let value = row.and_then(|row| row.values.iter().find(|v| v.id == *value));
+        if let Some((core_c, sd_k)) = value.and_then(|v| v.core_c.zip(v.spread_k)) {
+            seen.push((Seen { at_s: *at_s, core_c, sd_k }, None));
+        }
+    }
+    seen.sort_by(|(a, _), (b, _)| a.at_s.total_cmp(&b.at_s));
+    seen
+}
