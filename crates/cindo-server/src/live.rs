@@ -68,6 +68,11 @@ impl Live {
         let _ = state.sender.send(message);
     }
 
+    /// Whether the server is stopping.
+    pub(crate) fn is_closed(&self) -> bool {
+        self.closed.is_cancelled()
+    }
+
     /// Ends every stream.
     pub(crate) fn close(&self) {
         self.closed.cancel();

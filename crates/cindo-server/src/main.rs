@@ -13,6 +13,7 @@ mod lanes;
 mod live;
 mod memo;
 mod openapi;
+mod probe;
 mod request;
 mod routes;
 mod serve;

@@ -12,7 +12,8 @@ use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::web::{self, Data};
 use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
-use cindo_store::Store;
+use cindo_core::cook::Status;
+use cindo_store::{CookId, Store};
 use tokio::signal::unix::{Signal, SignalKind, signal};
 use tracing::Span;
 use tracing_actix_web::{RequestId, RootSpanBuilder, TracingLogger};
@@ -27,13 +28,15 @@ use crate::import::Imports;
 use crate::lanes::Lanes;
 use crate::live::Live;
 use crate::solver::Solver;
-use crate::{access, assets, demo, openapi, routes};
+use crate::{access, assets, demo, openapi, probe, routes};
 
 /// Seconds that running requests get at the end.
 const SHUTDOWN_S: u64 = 3;
 /// The head of a request has to come within this. A connection may stay silent for as long before it
 /// says anything, as those do that browsers open ahead.
 const REQUEST_TIME: Duration = Duration::from_secs(30);
+/// Cooks that are looked through for one whose probe goes on.
+const PROBED: i64 = 60;
 /// Longest path that is logged, characters.
 const LONGEST_PATH: usize = 200;
 /// Scripts, styles and fonts from here alone. Styles may be inline because drawn parts carry their
@@ -83,6 +86,15 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let large_bodies = Data::new(routes::LargeBodies::default());
     let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
     let live_data = Data::new(live.clone());
+    // Probes that were in a piece when the server ended go on.
+    let probed: Vec<CookId> = store
+        .list_cooks(PROBED)
+        .map_err(|e| e.to_string())?
+        .iter()
+        .filter(|line| line.status != Some(Status::Served))
+        .map(|line| line.id)
+        .collect();
+    let probes = (Store::clone(&store), Solver::clone(&solver), live.clone());
     let server = HttpServer::new(move || {
         App::new()
             .wrap(from_fn(access::guard))
@@ -133,6 +145,10 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let _ = writeln!(std::io::stdout(), "Cindo listens on http://{address}");
     actix_web::rt::System::new().block_on(async move {
         let signals = Signals::listen().map_err(|e| e.to_string())?;
+        for id in probed {
+            let (store, solver, live) = probes.clone();
+            probe::keep_reading(store, solver, live, id);
+        }
         let running = server.run();
         let handle = running.handle();
         actix_web::rt::spawn(async move {

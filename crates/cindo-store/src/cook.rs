@@ -53,6 +53,18 @@ pub struct KeptReading {
     pub core_c: f64,
 }
 
+/// The simulated probe in a cook.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, utoipa::ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Probe {
+    /// What is hidden about the piece follows from it.
+    pub seed: u64,
+    /// It says something so often, s of the cook's clock.
+    pub every_s: f64,
+    /// When it went in, ms since 1970 in UTC.
+    pub from_ms: i64,
+}
+
 /// A cook with all that is known of it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Cook {
@@ -64,6 +76,8 @@ pub struct Cook {
     pub events: Vec<KeptEvent>,
     /// Readings, in the order in which they were told.
     pub readings: Vec<KeptReading>,
+    /// The simulated probe in it.
+    pub probe: Option<Probe>,
 }
 
 /// A cook in a list.
@@ -89,6 +103,7 @@ struct CookRow {
     version: i32,
     speed: f64,
     created_ms: i64,
+    probe: Option<String>,
 }
 
 #[derive(Insertable)]
@@ -265,6 +280,19 @@ impl Store {
         })
     }
 
+    /// Puts a simulated probe into a cook, in the place of another.
+    ///
+    /// # Errors
+    /// When there is no such cook, or the file cannot be written.
+    pub fn set_probe(&self, id: CookId, probe: &Probe) -> Result<(), StoreError> {
+        let cooks = cook::table.filter(cook::id.eq(id.0).and(cook::deleted_ms.is_null()));
+        let set = cook::probe.eq(json(probe)?);
+        match diesel::update(cooks).set(set).execute(&mut self.writer()?)? {
+            0 => Err(StoreError::NoCook { id: id.0 }),
+            _ => Ok(()),
+        }
+    }
+
     /// Cooks that are not deleted, the newest first, at most so many.
     ///
     /// # Errors
@@ -334,6 +362,11 @@ fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreErro
         id: CookId(row.id),
         events: events.collect::<Result<_, StoreError>>()?,
         readings: readings.collect(),
+        probe: row
+            .probe
+            .map(|text| serde_json::from_str(&text))
+            .transpose()
+            .map_err(|e| unreadable(e.to_string()))?,
         begun: NewCook {
             request: stored::request(row.version, &row.request).map_err(unreadable)?,
             promise: serde_json::from_str(&row.promise).map_err(|e| unreadable(e.to_string()))?,

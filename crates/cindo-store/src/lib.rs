@@ -7,7 +7,7 @@ mod schema;
 mod stored;
 
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
-pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook};
+pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.

@@ -26,6 +26,7 @@ diesel::table! {
         speed -> Double,
         created_ms -> BigInt,
         status -> Text,
+        probe -> Nullable<Text>,
         deleted_ms -> Nullable<BigInt>,
     }
 }

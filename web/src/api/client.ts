@@ -39,6 +39,7 @@ export type Cook = Schemas["CookDto"];
 export type CookList = Schemas["CookList"];
 export type CookMove = Schemas["Move"];
 export type CookEvent = Schemas["EventInput"];
+export type Rescue = Schemas["Rescue"];
 export type CookReading = Schemas["ReadingInput"];
 export type CardFile = Schemas["CardFile"];
 export type ImportReport = Schemas["ImportReport"];

@@ -233,6 +233,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{id}/probe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts the simulated probe into a piece, in the place of a device that posts readings. */
+        post: operations["create_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks/{id}/readings": {
         parameters: {
             query?: never;
@@ -244,6 +261,23 @@ export interface paths {
         put?: never;
         /** Adds readings of the core; the same id counts once. Answers the new state. */
         post: operations["add_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to do about something that went wrong, from the present state. */
+        post: operations["create_rescue"];
         delete?: never;
         options?: never;
         head?: never;
@@ -877,6 +911,8 @@ export interface components {
             methods: components["schemas"]["Method"][];
             /** @description Oils with their smoke points. */
             oils: components["schemas"]["Oil"][];
+            /** @description What goes wrong there. */
+            rescues: components["schemas"]["RescueRow"][];
             /** @description Schools of salting. */
             saltings: components["schemas"]["Salting"][];
             /** @description Signs to look for when buying. */
@@ -1115,6 +1151,8 @@ export interface components {
             created_at: string;
             /** @description What happened, in the order in which it was told. */
             events: components["schemas"]["EventDto"][];
+            /** @description Whether the simulated probe is in it. */
+            has_probe: boolean;
             /** @description Its number. */
             id: components["schemas"]["CookId"];
             /** @description What it is called. */
@@ -1188,6 +1226,7 @@ export interface components {
              * @description Since the fish met the heat, s; none before that.
              */
             elapsed_s?: number | null;
+            estimate?: components["schemas"]["Estimate"] | null;
             /** @description What comes. */
             forecast: components["schemas"]["Forecast"];
             /** @description What staying in the heat past the right moment costs; empty once it is out. */
@@ -1223,6 +1262,19 @@ export interface components {
              * @description How fast its own clock runs, 1 to 60; 1 when left out.
              */
             speed?: number | null;
+        };
+        /** @description A simulated probe to put in. */
+        CreateProbe: {
+            /**
+             * Format: double
+             * @description It says something so often, s of the cook's clock, 1 to 120; 10 when left out.
+             */
+            every_s?: number | null;
+            /**
+             * Format: double
+             * @description What is hidden about the piece follows from it, 0 to 1 000 000; drawn when left out.
+             */
+            seed?: number | null;
         };
         /** @description Something to see, feel or hear. */
         Cue: {
@@ -1343,6 +1395,63 @@ export interface components {
              * @description Warmed the flesh.
              */
             sensible: number;
+        };
+        /** @description What readings say about the piece. */
+        Estimate: {
+            /**
+             * Format: double
+             * @description Film coefficient, as a factor on what was thought.
+             */
+            film_factor: number;
+            /**
+             * Format: double
+             * @description See `film_factor`.
+             */
+            film_sd: number;
+            /**
+             * Format: double
+             * @description How much hotter the heat is than it was thought to be, K.
+             */
+            medium_k: number;
+            /**
+             * Format: double
+             * @description See `medium_k`, K.
+             */
+            medium_sd_k: number;
+            /**
+             * Format: double
+             * @description Temperature as it met the heat, °C.
+             */
+            start_c: number;
+            /**
+             * Format: double
+             * @description See `start_c`, K.
+             */
+            start_sd_k: number;
+            /**
+             * Format: double
+             * @description Thickness, mm, and how far that may be off (one standard deviation).
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description See `thickness_mm`.
+             */
+            thickness_sd_mm: number;
+            /** @description Whether it is so far off that the readings are not the core's. */
+            tip_is_off: boolean;
+            /**
+             * Format: double
+             * @description How far the tip is from the thermal centre, mm.
+             */
+            tip_mm: number;
+            /**
+             * Format: double
+             * @description See `tip_mm`.
+             */
+            tip_sd_mm: number;
+            /** @description Readings that it rests on. */
+            used: number;
         };
         /** @description Something that happened, as it is kept. */
         EventDto: components["schemas"]["Happened"] & {
@@ -2713,7 +2822,7 @@ export interface components {
             taken: string;
         };
         /** @description A reading, as it is kept. */
-        ReadingDto: {
+        ReadingDto: components["schemas"]["ReadingUse"] & {
             /** @description When, RFC 3339 in UTC. */
             at: string;
             /**
@@ -2741,6 +2850,13 @@ export interface components {
             /** @description Id of the sender's choosing (a UUID): the same one counts once. */
             id: string;
         };
+        /** @description Whether a reading was used. */
+        ReadingUse: {
+            /** @description Whether the forecast rests on it. */
+            used: boolean;
+            /** @description Why not. */
+            why?: string | null;
+        };
         /**
          * @description A setting without the trouble. What is null stays as it was asked, but of another method it is as
          *     usual.
@@ -2765,6 +2881,65 @@ export interface components {
             sentence: string;
             /** @description Variation. */
             variant?: string | null;
+        };
+        /** @description One thing to do. */
+        Rescue: {
+            /** @description How. */
+            detail: string;
+            done_by?: components["schemas"]["Kind"] | null;
+            /**
+             * Format: double
+             * @description For how long from now, s; none where it is a movement.
+             */
+            lasts_s?: number | null;
+            /**
+             * Format: double
+             * @description The heat that it asks for, °C.
+             */
+            medium_c?: number | null;
+            /** @description What to do, short. */
+            title: string;
+            /** @description Id of the trouble. */
+            trouble: string;
+            /** @description How it ends if that is done. */
+            with: components["schemas"]["RescueEnd"];
+            /** @description And if nothing is: as it is heading, or a minute more of the same once it is late. */
+            without: components["schemas"]["RescueEnd"];
+        };
+        /** @description How it would end. */
+        RescueEnd: {
+            /**
+             * Format: double
+             * @description Core when eaten, °C.
+             */
+            core_served_c: number;
+            /**
+             * Format: double
+             * @description Share of the flesh that is dry then, 0 to 1.
+             */
+            dry_share: number;
+            /**
+             * Format: double
+             * @description Share of its weight that it has lost by then, 0 to 1.
+             */
+            juice_lost_share: number;
+            /**
+             * Format: double
+             * @description Off the heat, s after the fish met it.
+             */
+            pull_s: number;
+        };
+        /** @description What went wrong. */
+        RescueRequest: {
+            /** @description Id of the trouble in the catalogue. */
+            trouble: string;
+        };
+        /** @description One kind of trouble and the one thing to do. */
+        RescueRow: {
+            /** @description Id, `snake_case`. */
+            id: string;
+            /** @description Name for cooks. */
+            name: string;
         };
         /**
          * @description When a caution applies.
@@ -4783,6 +4958,111 @@ export interface operations {
             };
         };
     };
+    create_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateProbe"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     add_readings: {
         parameters: {
             query?: never;
@@ -4804,6 +5084,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CookDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_rescue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RescueRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rescue"];
                 };
             };
             /** @description The body is no JSON, or not whole. */

@@ -11,7 +11,7 @@ const KEYS = [
   ["/", "find a fish"],
   ["k", "keep this plan"],
   ["space", "at the stove: done, next"],
-  ["t o r z", "at the stove: turned, out, reading, take back"],
+  ["t o r h z", "at the stove: turned, out, reading, rescue, take back"],
   ["?", "this list"],
 ] as const;
 

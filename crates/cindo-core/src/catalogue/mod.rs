@@ -9,6 +9,7 @@ mod fish;
 mod gear;
 mod method;
 mod mixture;
+mod rescue;
 mod resting;
 mod salting;
 mod sign;
@@ -30,6 +31,7 @@ pub use method::{
     SecondHeat, SetPoint, Smell, StageRow, Variant, Words,
 };
 pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
+pub use rescue::{Remedied, RescueRow};
 pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
 pub use salting::{SaltKind, Salting};
 pub use sign::{Form, Sign, SignOption};
@@ -133,6 +135,8 @@ pub struct Catalogue {
     pub tasks: Vec<Task>,
     /// What is noticed at the stove.
     pub cues: Vec<Cue>,
+    /// What goes wrong there.
+    pub rescues: Vec<RescueRow>,
     /// Off the heat.
     pub resting: Resting,
     /// Heat-transfer faces by name.
@@ -213,6 +217,7 @@ impl Catalogue {
             disputes: embedded!("disputes.toml")?,
             tasks: embedded!("tasks.toml")?,
             cues: embedded!("cues.toml")?,
+            rescues: embedded!("rescues.toml")?,
             resting: parse("resting.toml", include_str!("../../data/resting.toml"))?,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };

@@ -134,7 +134,7 @@ const LEVEL_K: f64 = 0.04;
 const NINE_OF_TEN: f64 = 1.645;
 /// Shortest and longest time in the heat, s.
 const SHORTEST_S: f64 = 2.0;
-const LONGEST_S: f64 = 4.0 * 3600.0;
+pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
 /// How late is looked at, s.
 const LATE_S: [f64; 6] = [0.0, 20.0, 40.0, 60.0, 90.0, 120.0];
 /// Standing is followed for so long, s.
@@ -164,7 +164,7 @@ pub(super) struct Cook<'c, 'a> {
 }
 
 impl<'c, 'a> Cook<'c, 'a> {
-    fn new(resolved: &'c Resolved<'a>, promise: &'c Promise) -> Self {
+    pub(super) fn new(resolved: &'c Resolved<'a>, promise: &'c Promise) -> Self {
         let programme = Programme::of(&resolved.setup);
         Self { resolved, promise, programme, heat_k: 0.0, is_corrected: false }
     }
@@ -174,7 +174,7 @@ impl<'c, 'a> Cook<'c, 'a> {
         Self { heat_k, is_corrected: true, ..Self::new(resolved, promise) }
     }
 
-    fn lived(&self, planned_s: f64, deeds: &[Done]) -> Lived<'a> {
+    pub(super) fn lived(&self, planned_s: f64, deeds: &[Done]) -> Lived<'a> {
         lived(&self.programme, planned_s, deeds, self.heat_k)
     }
 }
@@ -195,7 +195,11 @@ pub(super) fn lived<'a>(
 }
 
 /// One column of a cook, whose surroundings are those of its events.
-fn column<'a>(resolved: &Resolved<'a>, accuracy: Accuracy, lived: Lived<'a>) -> Trial<'a> {
+pub(super) fn column<'a>(
+    resolved: &Resolved<'a>,
+    accuracy: Accuracy,
+    lived: Lived<'a>,
+) -> Trial<'a> {
     let mut trial = Trial::new(&resolved.setup, accuracy);
     trial.programme = lived.programme;
     trial
@@ -221,7 +225,7 @@ impl<'a> Cook<'_, 'a> {
 
     /// What happened, with the turn that nobody reported and that was due before something else was:
     /// what the plan had for its moment happened.
-    fn with_assumed_turn(&self, deeds: &[Done]) -> Vec<Done> {
+    pub(super) fn with_assumed_turn(&self, deeds: &[Done]) -> Vec<Done> {
         let is_once = matches!(self.programme.turn, Turn::At(_) | Turn::AtShare(_));
         let is_told = deeds.iter().any(|e| e.what == Deed::Turned);
         let mut deeds = deeds.to_vec();
@@ -246,7 +250,12 @@ impl<'a> Cook<'_, 'a> {
     }
 
     /// How it ends when it is off the heat at a moment.
-    fn ending(&self, accuracy: Accuracy, deeds: &[Done], out_s: f64) -> (Ending, Record) {
+    pub(super) fn ending(
+        &self,
+        accuracy: Accuracy,
+        deeds: &[Done],
+        out_s: f64,
+    ) -> (Ending, Record) {
         let sampling = if accuracy == Accuracy::FAST { Sampling::LIVE } else { Sampling::SMALL };
         let lived = self.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
@@ -491,6 +500,86 @@ const MODEL_SHARE: f64 = 0.025;
 /// The slope of the level is taken over this, s.
 const SLOPE_S: f64 = 10.0;
 
+/// A cook read, understood and corrected: what both its view and its rescue begin from.
+pub(super) struct Prepared<'a> {
+    /// As readings have it.
+    pub(super) resolved: Resolved<'a>,
+    pub(super) story: Story,
+    /// What happened in the heat, a turn that nobody told included.
+    pub(super) deeds: Vec<Done>,
+    learnt: Learnt,
+    heat_k: f64,
+    /// The right pull as it was thought before anything was read, s.
+    thought_s: Option<f64>,
+}
+
+impl<'a> Prepared<'a> {
+    pub(super) fn of(
+        bench: Bench<'a>,
+        request: &PlanRequest,
+        promise: &Promise,
+        (events, readings): (&[Event], &[Reading]),
+    ) -> Result<Self, Vec<FieldError>> {
+        let story = Story::of(events)?;
+        let mut request = planned(request);
+        if let Some(on) = &story.rest_on {
+            request.rest_on = Some(on.clone());
+            request.rest_c = None;
+        }
+        let mut resolved = resolve(bench, &request)?;
+        let measured = request.piece.thickness_measured.unwrap_or(false);
+        let thought = Cook::new(&resolved, promise);
+        let deeds = thought.with_assumed_turn(&story.deeds);
+        let learnt = thought.learn(measured, &story, &deeds, readings);
+        let thought_s = if learnt.fit.is_some() { thought.pull_s(&deeds) } else { None };
+        let mut heat_k = 0.0;
+        if let Some(fit) = &learnt.fit {
+            let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by);
+            heat_k = corrected.medium_c - resolved.setup.medium_c;
+            resolved.setup = corrected;
+        }
+        Ok(Self { resolved, story, deeds, learnt, heat_k, thought_s })
+    }
+
+    pub(super) fn cook<'c>(
+        &'c self,
+        resolved: &'c Resolved<'a>,
+        promise: &'c Promise,
+    ) -> Cook<'c, 'a> {
+        match self.learnt.fit {
+            Some(_) => Cook::corrected(resolved, promise, self.heat_k),
+            None => Cook::new(resolved, promise),
+        }
+    }
+
+    /// When it comes off the heat, s: really, or when it is right. `None` where it never is.
+    pub(super) fn out_s(&self, cook: &Cook<'_, 'a>) -> Option<f64> {
+        self.story.out_s.or_else(|| cook.pull_s(&self.deeds))
+    }
+
+    /// Since the fish met the heat at a moment of the cook's clock, s.
+    pub(super) fn elapsed_s(&self, now_s: f64) -> Option<f64> {
+        self.story.in_s.map(|in_s| (now_s - in_s).max(0.0))
+    }
+
+    /// What changed last, in one line.
+    fn reason(&self, cook: &Cook<'_, 'a>, right_s: Option<f64>, ending: &Ending) -> Option<String> {
+        let last_deed_s = self.story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
+        match right_s.filter(|_| self.learnt.last_s > last_deed_s && self.story.out_s.is_none()) {
+            Some(pull_s) => Some(changed("by its readings", pull_s, self.thought_s)),
+            None => cook.reason(&self.story.deeds, right_s, ending),
+        }
+    }
+
+    fn spread_s(&self, cook: &Cook<'_, 'a>, pull_s: f64) -> f64 {
+        match (&self.learnt.fit, self.story.out_s) {
+            (_, Some(_)) => 0.0,
+            (Some(fit), None) => cook.spread_s(&self.learnt, fit, &self.deeds, pull_s),
+            (None, None) => cook.promise.spread_s,
+        }
+    }
+}
+
 /// Follows a cook up to a moment of its own clock, s.
 ///
 /// # Errors
@@ -499,59 +588,28 @@ pub fn follow<'a>(
     bench: impl Into<Bench<'a>>,
     request: &PlanRequest,
     promise: &Promise,
-    (events, readings): (&[Event], &[Reading]),
+    told: (&[Event], &[Reading]),
     now_s: f64,
 ) -> Result<CookView, Vec<FieldError>> {
     let bench = bench.into();
-    let story = Story::of(events)?;
-    let mut request = planned(request);
-    if let Some(on) = &story.rest_on {
-        request.rest_on = Some(on.clone());
-        request.rest_c = None;
-    }
-    let mut resolved = resolve(bench, &request)?;
-    let as_thought = resolved.clone();
-    let thought = Cook::new(&as_thought, promise);
-    let deeds = thought.with_assumed_turn(&story.deeds);
-    let measured = request.piece.thickness_measured.unwrap_or(false);
-    let learnt = thought.learn(measured, &story, &deeds, readings);
-    let mut heat_k = 0.0;
-    if let Some(fit) = &learnt.fit {
-        let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by);
-        heat_k = corrected.medium_c - resolved.setup.medium_c;
-        resolved.setup = corrected;
-    }
+    let prepared = Prepared::of(bench, request, promise, told)?;
+    let Prepared { resolved, story, deeds, .. } = &prepared;
+    let cook = prepared.cook(resolved, promise);
     let rest_s = resolved.setup.rest.duration_s;
-    let with = |resolved| match learnt.fit {
-        Some(_) => Cook::corrected(resolved, promise, heat_k),
-        None => Cook::new(resolved, promise),
-    };
-    let shown_later = resolved.clone();
-    let cook = with(&shown_later);
-    let right_s = if story.out_s.is_some() { None } else { cook.pull_s(&deeds) };
-    let elapsed_s = story.in_s.map(|in_s| (now_s - in_s).max(0.0));
-    let pull_s = story.out_s.or(right_s).unwrap_or(LONGEST_S);
-    let is_late = story.out_s.is_none() && elapsed_s.is_some_and(|s| s > pull_s);
-    let (ending, _) = cook.ending(Accuracy::FAST, &deeds, pull_s);
-    let last_deed_s = story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
-    let reason = match right_s.filter(|_| learnt.last_s > last_deed_s) {
-        Some(pull_s) => Some(changed("its readings", pull_s, thought.pull_s(&deeds))),
-        None => cook.reason(&story.deeds, right_s, &ending),
-    };
-    let late = if story.out_s.is_none() && right_s.is_some() {
-        cook.late(&deeds, pull_s, ending.level_c)
+    let is_out = story.out_s.is_some();
+    let right_s = prepared.out_s(&cook);
+    let pull_s = right_s.unwrap_or(LONGEST_S);
+    let elapsed_s = prepared.elapsed_s(now_s);
+    let (ending, _) = cook.ending(Accuracy::FAST, deeds, pull_s);
+    let late = if !is_out && right_s.is_some() {
+        cook.late(deeds, pull_s, ending.level_c)
     } else {
         Vec::new()
     };
-    let after = story.out_s.map(|out_s| cook.after(&deeds, out_s, ending.level_c));
 
-    let spread_s = match (&learnt.fit, story.out_s) {
-        (_, Some(_)) => 0.0,
-        (Some(fit), None) => cook.spread_s(&learnt, fit, &deeds, pull_s),
-        (None, None) => promise.spread_s,
-    };
+    let spread_s = prepared.spread_s(&cook, pull_s);
     let settled_s = deeds.last().map_or(0.0, |e| e.at_s);
-    let lived = cook.lived(pull_s, &deeds);
+    let lived = cook.lived(pull_s, deeds);
     let look_s = look_from_s(&resolved.setup, &lived.schedule, pull_s, spread_s);
     let times = Times {
         schedule: lived.schedule.clone(),
@@ -560,17 +618,7 @@ pub fn follow<'a>(
         core_at_pull_c: ending.core_at_pull_c,
         side_opaque: promise.side_opaque_share,
     };
-    let is_served = story.status == Status::Served;
-    let moves = moves(&resolved.setup, &lived, &times, (look_s, &deeds, story.status));
-
-    // The picture shows what is: a piece that is still in past its moment, or that stands longer.
-    let shown_out_s = if is_late { elapsed_s.unwrap_or(pull_s).min(LONGEST_S) } else { pull_s };
-    let stood_s = story.served_s.or(elapsed_s).map_or(0.0, |s| s - pull_s);
-    if story.out_s.is_some() {
-        resolved.setup.rest.duration_s =
-            if is_served { stood_s } else { rest_s.max(stood_s.min(STANDING_S)) };
-    }
-    let (_, record) = with(&resolved).ending(Accuracy::FAST, &deeds, shown_out_s);
+    let record = pictured(&prepared, promise, elapsed_s, pull_s);
     let series = record.series;
     let state = elapsed_s.map(|elapsed_s| CookNow {
         core_c: tenth(at(&series, &series.core_c, elapsed_s)),
@@ -596,14 +644,37 @@ pub fn follow<'a>(
             target_from_c: target.from_c,
             target_to_c: target.to_c,
             target_aim_c: target.aim_c,
-            reason,
+            reason: prepared.reason(&cook, right_s, &ending),
         },
-        moves,
+        moves: moves(&resolved.setup, &lived, &times, (look_s, deeds, story.status)),
         late,
-        after,
-        estimate: learnt.told,
-        reading_uses: learnt.uses,
+        after: story.out_s.map(|out_s| cook.after(deeds, out_s, ending.level_c)),
+        estimate: prepared.learnt.told,
+        reading_uses: prepared.learnt.uses.clone(),
         series,
         section: record.section,
     }))
+}
+
+/// The picture shows what is: a piece that is still in past its moment, or that stands longer.
+fn pictured(
+    prepared: &Prepared<'_>,
+    promise: &Promise,
+    elapsed_s: Option<f64>,
+    pull_s: f64,
+) -> Record {
+    let Prepared { story, deeds, .. } = prepared;
+    let mut resolved = prepared.resolved.clone();
+    let mut out_s = pull_s;
+    if story.out_s.is_some() {
+        let stood_s = story.served_s.or(elapsed_s).map_or(0.0, |s| s - pull_s);
+        let rest_s = &mut resolved.setup.rest.duration_s;
+        *rest_s = match story.status {
+            Status::Served => stood_s,
+            _ => rest_s.max(stood_s.min(STANDING_S)),
+        };
+    } else if let Some(elapsed_s) = elapsed_s {
+        out_s = pull_s.max(elapsed_s.min(LONGEST_S));
+    }
+    prepared.cook(&resolved, promise).ending(Accuracy::FAST, deeds, out_s).1
 }

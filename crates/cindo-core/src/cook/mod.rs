@@ -7,16 +7,20 @@ mod estimate;
 mod event;
 mod follow;
 mod moves;
+mod probe;
 mod promise;
 mod reading;
+mod rescue;
 mod story;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
 pub use follow::{After, CookNow, CookView, Forecast, Late, follow};
 pub use moves::Move;
+pub use probe::{Truth, probe_c};
 pub use promise::Promise;
 pub use reading::{Reading, ReadingUse};
+pub use rescue::{Rescue, RescueEnd, RescueRequest, rescue};
 pub use story::{Status, check};
 
 #[cfg(test)]

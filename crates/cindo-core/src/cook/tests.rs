@@ -188,3 +188,64 @@ fn events_can_be_taken_back_and_given_other_times() {
     assert_eq!(cannot(&out), "[2].kind");
     assert_eq!(cannot(&[(5.0, Happened::Undo { of: "7".into() })]), "[0].of");
 }
+
+/// Every trouble has its one thing to do at every stage at which it can be helped, in whole words.
+#[test]
+fn every_trouble_is_answered_from_the_present_state() {
+    for method in ["sear", "grill", "deep_fry", "roast", "saute"] {
+        let stove = Stove::of(request(method));
+        let pull_s = stove.promise.pull_s;
+        let into = event(0, 0.0, Happened::In);
+        let out = event(1, pull_s, Happened::Out);
+        for row in &stove.catalogue.rescues {
+            let asked = RescueRequest { trouble: row.id.clone() };
+            let rescued = |events: &[Event], now_s: f64| {
+                let Stove { catalogue, request, promise } = &stove;
+                rescue(catalogue, request, promise, (events, &[]), (now_s, &asked))
+            };
+            let cooking = std::slice::from_ref(&into);
+            assert_eq!(rescued(&[], 0.0).unwrap_err()[0].field, "trouble");
+            for now_s in [0.5 * pull_s, pull_s + 60.0] {
+                let told = rescued(cooking, now_s).unwrap();
+                let text = format!("{} {}", told.title, told.detail);
+                assert!(!text.contains('{') && !text.contains("NaN"), "{method} {text}");
+                assert!(told.with.pull_s >= now_s - 0.1 || told.with == told.without, "{told:?}");
+            }
+            rescued(&[into.clone(), out.clone()], pull_s + 30.0).unwrap();
+        }
+    }
+}
+
+#[test]
+fn rescues_do_what_they_are_for() {
+    let stove = Stove::of(request("sear"));
+    let pull_s = stove.promise.pull_s;
+    let into = event(0, 0.0, Happened::In);
+    let ask = |events: &[Event], now_s: f64, trouble: &str| {
+        let Stove { catalogue, request, promise } = &stove;
+        let asked = RescueRequest { trouble: trouble.into() };
+        rescue(catalogue, request, promise, (events, &[]), (now_s, &asked)).unwrap()
+    };
+    let cooking = std::slice::from_ref(&into);
+    let raw = ask(cooking, 0.9 * pull_s, "raw");
+    assert!(raw.with.pull_s < raw.without.pull_s && raw.done_by == Some(Kind::Lid), "{raw:?}");
+    let sooner = ask(cooking, 0.5 * pull_s, "raw");
+    assert!(sooner.with.pull_s < sooner.without.pull_s - 30.0, "{sooner:?}");
+    assert!((raw.with.core_served_c - raw.without.core_served_c).abs() < 0.5, "as it was meant");
+    let scorching = ask(cooking, 200.0, "scorching");
+    assert!(
+        scorching.with.pull_s > scorching.without.pull_s + 5.0 && scorching.medium_c < Some(160.0)
+    );
+    let forgotten = ask(cooking, pull_s + 180.0, "forgotten");
+    assert!(forgotten.with.core_served_c < forgotten.without.core_served_c - 1.0, "{forgotten:?}");
+    // Taken off a third too early: back under the lid for a minute or two, and right after all.
+    let early = event(1, 0.7 * pull_s, Happened::Out);
+    let back = ask(&[into.clone(), early], 0.7 * pull_s + 90.0, "raw");
+    assert!(
+        back.lasts_s.unwrap() > 20.0 && back.with.core_served_c > back.without.core_served_c + 5.0
+    );
+    // Before it lets go, it is left until then.
+    let stuck = ask(cooking, 20.0, "stuck");
+    assert!(stuck.lasts_s.unwrap() > 22.0, "{stuck:?}");
+    assert!((ask(cooking, 400.0, "stuck").lasts_s.unwrap() - 20.0).abs() < 0.1);
+}

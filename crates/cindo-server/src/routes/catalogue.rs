@@ -1,7 +1,7 @@
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Coating, Cue, Cut, Gear, Method, Oil, Salting, Sign, Species, Support,
+    Band, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Sign, Species, Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -34,6 +34,8 @@ pub(crate) struct CatalogueDto<'a> {
     signs: &'a [Sign],
     /// What is noticed at the stove.
     cues: &'a [Cue],
+    /// What goes wrong there.
+    rescues: &'a [RescueRow],
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
 }
@@ -55,6 +57,7 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         saltings: &catalogue.saltings,
         signs: &catalogue.signs,
         cues: &catalogue.cues,
+        rescues: &catalogue.rescues,
         sources: &catalogue.sources,
     })
 }

@@ -5,11 +5,14 @@ use actix_web::web::{self, Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
 use actix_web_lab::sse;
 use cindo_core::cook::{
-    CookView, Event, EventInput, Happened, Promise, Reading, ReadingUse, Status, check, follow,
+    CookView, Event, EventInput, Happened, Promise, Reading, ReadingUse, Rescue, RescueRequest,
+    Status, check, follow, rescue,
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{Added, CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Store};
+use cindo_store::{
+    Added, CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe, Store,
+};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -18,6 +21,7 @@ use uuid::Uuid;
 use super::Body;
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
+use crate::probe;
 use crate::solver::{Desk, Solver};
 
 /// What to cook: a plan, or a kept card.
@@ -89,6 +93,8 @@ pub(crate) struct CookDto {
     now: Timestamp,
     /// The cook's own clock then, s.
     clock_s: f64,
+    /// Whether the simulated probe is in it.
+    has_probe: bool,
     /// What happened, in the order in which it was told.
     events: Vec<EventDto>,
     /// Latest readings.
@@ -167,14 +173,14 @@ fn time(ms: i64) -> Timestamp {
 }
 
 /// A moment on a cook's own clock, s.
-fn clock_s(begun: &NewCook, at_ms: i64) -> f64 {
+pub(crate) fn clock_s(begun: &NewCook, at_ms: i64) -> f64 {
     #[expect(clippy::cast_precision_loss, reason = "milliseconds of a day")]
     let since_ms = (at_ms - begun.created_ms) as f64;
     since_ms / 1000.0 * begun.speed
 }
 
 /// Kept events on the cook's own clock.
-fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEvent>) -> Vec<Event> {
+pub(crate) fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEvent>) -> Vec<Event> {
     let event = |e: &KeptEvent| Event {
         id: e.id.clone(),
         at_s: clock_s(begun, e.at_ms),
@@ -183,15 +189,17 @@ fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEvent>) -> Vec
     kept.map(event).collect()
 }
 
+/// Kept readings on the cook's own clock.
+fn readings(begun: &NewCook, kept: &[KeptReading]) -> Vec<Reading> {
+    kept.iter().map(|r| Reading { at_s: clock_s(begun, r.at_ms), core_c: r.core_c }).collect()
+}
+
 /// A cook as it stands now.
 fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<FieldError>> {
-    let Cook { id, begun, events: kept, readings } = cook;
+    let Cook { id, begun, events: kept, readings, probe } = cook;
     let clock = clock_s(&begun, now.as_millisecond());
     let told = events(&begun, kept.iter());
-    let read: Vec<Reading> = readings
-        .iter()
-        .map(|r| Reading { at_s: clock_s(&begun, r.at_ms), core_c: r.core_c })
-        .collect();
+    let read = self::readings(&begun, &readings);
     let view = follow(desk.bench(), &begun.request, &begun.promise, (&told, &read), clock)?;
     let shown = readings.len().saturating_sub(READINGS_SHOWN);
     Ok(CookDto {
@@ -200,6 +208,7 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
         clock_s: clock,
         created_at: time(begun.created_ms),
         speed: begun.speed,
+        has_probe: probe.is_some(),
         events: kept
             .into_iter()
             .zip(&told)
@@ -288,7 +297,7 @@ async fn on_store<T: Send + 'static>(
 }
 
 /// Works out how a cook stands now, and tells everybody.
-async fn shown(solver: &Solver, live: &Live, cook: Cook) -> Result<CookDto, ApiError> {
+pub(crate) async fn shown(solver: &Solver, live: &Live, cook: Cook) -> Result<CookDto, ApiError> {
     let cook = solver.run(move |desk| view(desk, cook, Timestamp::now())).await??;
     live.tell("cook", &cook);
     Ok(cook)
@@ -529,6 +538,91 @@ pub(crate) async fn add_readings(
         })
     });
     Ok(Json(told_all(&solver, &live, added.await?).await?))
+}
+
+/// A simulated probe to put in.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct CreateProbe {
+    /// What is hidden about the piece follows from it, 0 to 1 000 000; drawn when left out.
+    #[serde(default)]
+    #[schema(minimum = 0, maximum = 1_000_000)]
+    seed: Option<f64>,
+    /// It says something so often, s of the cook's clock, 1 to 120; 10 when left out.
+    #[serde(default)]
+    #[schema(minimum = 1, maximum = 120)]
+    every_s: Option<f64>,
+}
+
+/// Largest seed, and how often a probe says something, s.
+const SEEDS: f64 = 1e6;
+const EVERY_S: (f64, f64) = (1.0, 120.0);
+const USUAL_EVERY_S: f64 = 10.0;
+
+/// Puts the simulated probe into a piece, in the place of a device that posts readings.
+#[utoipa::path(
+    request_body = CreateProbe,
+    responses(
+        (status = 200, body = CookDto),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/cooks/{id}/probe")]
+pub(crate) async fn create_probe(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+    Body(asked): Body<CreateProbe>,
+) -> Result<Json<CookDto>, ApiError> {
+    let id = CookId(*id);
+    let mut problems = Problems::new();
+    let every_s = asked.every_s.unwrap_or(USUAL_EVERY_S);
+    problems.range("every_s", every_s, EVERY_S.0, EVERY_S.1, "s");
+    if let Some(seed) = asked.seed {
+        problems.range("seed", seed, 0.0, SEEDS, "");
+    }
+    problems.finish()?;
+    #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "within its range")]
+    let seed = asked.seed.map_or_else(|| u64::from(rand::random::<u16>()), |seed| seed as u64);
+    let probe = Probe { seed, every_s, from_ms: Timestamp::now().as_millisecond() };
+    let cook = on_store(&store, move |store| {
+        let had_one = store.find_cook(id)?.probe.is_some();
+        store.set_probe(id, &probe)?;
+        Ok((store.find_cook(id)?, had_one))
+    });
+    let (cook, had_one) = cook.await?;
+    if !had_one {
+        let (store, solver) = (Store::clone(&store), Solver::clone(&solver));
+        probe::keep_reading(store, solver, Live::clone(&live), id);
+    }
+    Ok(Json(shown(&solver, &live, cook).await?))
+}
+
+/// What to do about something that went wrong, from the present state.
+#[utoipa::path(
+    request_body = RescueRequest,
+    responses(
+        (status = 200, body = Rescue),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[post("/api/cooks/{id}/rescue")]
+pub(crate) async fn create_rescue(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    id: Path<i32>,
+    Body(asked): Body<RescueRequest>,
+) -> Result<Json<Rescue>, ApiError> {
+    let id = CookId(*id);
+    let cook = on_store(&store, move |store| store.find_cook(id)).await?;
+    let told = solver.run(move |desk| {
+        let begun = &cook.begun;
+        let now_s = clock_s(begun, Timestamp::now().as_millisecond());
+        let (told, read) = (events(begun, cook.events.iter()), readings(begun, &cook.readings));
+        rescue(desk.bench(), &begun.request, &begun.promise, (&told, &read), (now_s, &asked))
+    });
+    Ok(Json(told.await??))
 }
 
 /// Takes a cook away; it can be restored.

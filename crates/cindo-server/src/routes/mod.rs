@@ -2,7 +2,7 @@
 
 pub(crate) mod card;
 mod catalogue;
-mod cook;
+pub(crate) mod cook;
 mod fish;
 mod health;
 mod import;
@@ -93,6 +93,8 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(cook::restore_cook)
         .service(cook::add_events)
         .service(cook::add_readings)
+        .service(cook::create_rescue)
+        .service(cook::create_probe)
         .service(cook::get_live);
 }
 

@@ -11,6 +11,8 @@ CREATE TABLE cook (
     created_ms BIGINT NOT NULL,
     -- Where its events leave it: waiting, cooking, resting, served.
     status TEXT NOT NULL,
+    -- The simulated probe that is in it, as JSON; nothing where there is none.
+    probe TEXT,
     -- Set while deleted; a restore clears it.
     deleted_ms BIGINT
 );

@@ -2,6 +2,7 @@ import {
   Droplets,
   Eye,
   Flame,
+  LifeBuoy,
   type LucideIcon,
   MoveRight,
   Soup,
@@ -13,7 +14,8 @@ import type { Catalogue, CookEvent } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import { temperatureIn } from "@/lib/units";
 import { Modal } from "@/ui/Modal";
-import type { HeardCook } from "./queries";
+import { type HeardCook, useProbe } from "./queries";
+import { RescueQuestion } from "./RescueQuestion";
 
 /** What a cook tells besides the movement that is due. */
 export type Told = Omit<CookEvent, "id" | "at" | "ago_s">;
@@ -31,7 +33,8 @@ const BUTTON =
 
 /** Everything else that can be told, each a tap of its own or a small question. */
 export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
-  const [asks, setAsks] = useState<"reading" | "heat" | "join" | "cue" | null>(null);
+  const [asks, setAsks] = useState<"reading" | "heat" | "join" | "cue" | "rescue" | null>(null);
+  const probe = useProbe(cook.id);
   const isIn = cook.status === "cooking";
   const isOut = cook.status === "resting";
   const lidOn = cook.events.findLast((e) => e.kind === "lid");
@@ -40,7 +43,7 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
     setAsks(what);
   };
   return (
-    <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-7">
+    <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-8">
       {isIn && (
         <>
           <Hand icon={Flame} label="Heat" onClick={ask("heat")} />
@@ -67,6 +70,9 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
           <Hand icon={Eye} label="Cue" onClick={ask("cue")} />
         </>
       )}
+      {(isIn || isOut) && (
+        <Hand icon={LifeBuoy} label="Rescue" onClick={ask("rescue")} id="stove-rescue" />
+      )}
       {cook.events.length > 0 && <Hand icon={Undo2} label="Take back" onClick={onUndo} />}
       {asks === "reading" && (
         <Ask title="Core reading" onClose={ask(null)}>
@@ -76,6 +82,18 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
               setAsks(null);
             }}
           />
+          {!cook.has_probe && (
+            <button
+              type="button"
+              className="btn mt-3 min-h-16 w-full font-normal"
+              onClick={() => {
+                probe.mutate();
+                setAsks(null);
+              }}
+            >
+              Put the simulated probe in
+            </button>
+          )}
         </Ask>
       )}
       {asks === "heat" && (
@@ -94,6 +112,18 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
           <Join
             onTell={(told) => {
               onTell(told);
+              setAsks(null);
+            }}
+          />
+        </Ask>
+      )}
+      {asks === "rescue" && (
+        <Ask title="What went wrong?" onClose={ask(null)}>
+          <RescueQuestion
+            cook={cook}
+            catalogue={catalogue}
+            onTell={onTell}
+            onClose={() => {
               setAsks(null);
             }}
           />

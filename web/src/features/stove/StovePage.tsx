@@ -7,7 +7,7 @@ import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
-import { format, localise, temperatureIn } from "@/lib/units";
+import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 import { toast } from "@/ui/toast";
 import { allowSound } from "./alarm";
 import { Hands, type Told } from "./Hands";
@@ -151,6 +151,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   );
   useHotkeys("z", undo, keys);
   useHotkeys("r", () => document.getElementById("stove-reading")?.click(), keys);
+  useHotkeys("h", () => document.getElementById("stove-rescue")?.click(), keys);
   useHotkeys(
     ["1", "2", "3", "4", "5", "6", "7", "8", "9"],
     (event) => {
@@ -273,7 +274,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
         <p>
           <span className="max-lg:hidden">
-            space done · t turned · o out · r reading · z take back · 1 to 9 which piece{" "}
+            space done · t turned · o out · r reading · h help, rescue · z take back · 1 to 9 which
+            piece{" "}
           </span>
           {cook.speed > 1 && <b>This clock runs {cook.speed}× as fast.</b>}
         </p>
@@ -387,6 +389,7 @@ function Movement({
             </li>
           ))}
         </ol>
+        <Readings cook={cook} />
         {state && moment.elapsedS !== null && (
           <p>
             Core {format(temperature, state.core_c)}
@@ -397,6 +400,35 @@ function Movement({
         )}
       </div>
     </section>
+  );
+}
+
+/** What the latest reading said, and what readings say about the piece. */
+function Readings({ cook }: { cook: HeardCook }) {
+  const { preferences } = usePreferences();
+  const last = cook.readings[cook.readings.length - 1];
+  const { estimate } = cook;
+  if (!last) return null;
+  const unused = cook.readings.filter((r) => !r.used).length;
+  return (
+    <p>
+      {cook.has_probe && "Simulated probe: "}
+      <b>{format(temperatureIn(preferences), last.core_c)}</b>
+      {!last.used && `, not used: ${last.why ?? ""}`}
+      {unused > 0 && last.used && `, ${unused} not used`}.{" "}
+      {estimate && (
+        <>
+          It cooks like {format(lengthIn(preferences), estimate.thickness_mm)} thick, put in at{" "}
+          {format(temperatureIn(preferences), estimate.start_c)}.{" "}
+          {estimate.tip_is_off && (
+            <b className="text-secondary">
+              The tip seems {format(lengthIn(preferences), Math.abs(estimate.tip_mm))} off the
+              middle.
+            </b>
+          )}
+        </>
+      )}
+    </p>
   );
 }
 

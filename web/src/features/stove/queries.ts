@@ -35,6 +35,24 @@ export function useTakeCook() {
   };
 }
 
+/** What to do about something that went wrong, from the present state. */
+export function useRescue(id: number) {
+  return useMutation({
+    mutationFn: (trouble: string) =>
+      unwrap(api.POST("/api/cooks/{id}/rescue", { params: { path: { id } }, body: { trouble } })),
+  });
+}
+
+/** Puts the simulated probe into a piece. */
+export function useProbe(id: number) {
+  const take = useTakeCook();
+  return useMutation({
+    mutationFn: () =>
+      unwrap(api.POST("/api/cooks/{id}/probe", { params: { path: { id } }, body: {} })),
+    onSuccess: take,
+  });
+}
+
 /** Taking a cook away, and putting it back. */
 export function useCookChanges() {
   const client = useQueryClient();
