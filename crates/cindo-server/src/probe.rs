@@ -24,6 +24,8 @@ const TIP_SD_MM: f64 = 1.2;
 const NONSENSE: f64 = 0.02;
 /// The battery ends after so long, s of the cook's clock, at the earliest and at the latest.
 const BATTERY_S: std::ops::Range<f64> = 2400.0..7200.0;
+/// It says no more than so many things.
+const MOST: u64 = 20_000;
 /// At most so many readings at once: after a pause only the latest.
 const AT_ONCE: u64 = 40;
 
@@ -72,10 +74,11 @@ pub(crate) fn keep_reading(store: Store, solver: Solver, live: Live, id: CookId)
             let known = next.unwrap_or_else(|| {
                 let ids: std::collections::HashSet<&str> =
                     cook.readings.iter().map(|r| r.id.as_str()).collect();
-                (0..).find(|n| !ids.contains(id_of(&cook, &probe, *n).as_str())).unwrap_or(0)
+                let is_new = |n: &u64| !ids.contains(id_of(&cook, &probe, *n).as_str());
+                (0..MOST).find(is_new).unwrap_or(MOST)
             });
-            let last = (known..).take_while(|n| due_ms(&cook, &probe, *n) <= now_ms).last();
-            let Some(last) = last else {
+            let is_due = |n: &u64| due_ms(&cook, &probe, *n) <= now_ms;
+            let Some(last) = (known..MOST).take_while(is_due).last() else {
                 next = Some(known);
                 continue;
             };

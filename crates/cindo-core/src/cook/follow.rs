@@ -205,7 +205,7 @@ pub(super) fn column<'a>(
     trial
 }
 
-impl<'a> Cook<'_, 'a> {
+impl Cook<'_, '_> {
     /// The right pull after what happened; `None` where the heat does not reach that far any more.
     pub(super) fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
         if deeds.is_empty() && !self.is_corrected {
@@ -463,10 +463,10 @@ impl<'a> Cook<'_, 'a> {
             }
         }
         let use_of =
-            |why: &Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
+            |why: Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
         Learnt {
             told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
-            uses: why.iter().map(use_of).collect(),
+            uses: why.into_iter().map(use_of).collect(),
             last_s: if found.is_some() { last_s } else { f64::NEG_INFINITY },
             fit: found,
             unknowns,

@@ -103,8 +103,8 @@ impl Story {
         let since_s = at_s - self.in_s.unwrap_or(at_s);
         let did = |deeds: &mut Vec<Done>, what: Deed| deeds.push(Done { at_s: since_s, what });
         match (what, self.status) {
-            // What is noted changes nothing.
-            (Happened::Note { .. }, _) => {}
+            // What is noted changes nothing, and that it was pressed is how a plan has it.
+            (Happened::Note { .. }, _) | (Happened::Press, Cooking) => {}
             (Happened::In, Waiting) => {
                 self.status = Cooking;
                 self.in_s = Some(at_s);
@@ -118,7 +118,6 @@ impl Story {
             (Happened::Heat { medium_c, .. }, Waiting | Cooking) => {
                 did(&mut self.deeds, Deed::HeatSet(*medium_c));
             }
-            (Happened::Press, Cooking) => {}
             (Happened::Lid { on }, Waiting | Cooking) => did(&mut self.deeds, Deed::Lid(*on)),
             (Happened::Baste, Cooking) => did(&mut self.deeds, Deed::Basted),
             (Happened::Join { mass_g, start_c, .. }, Cooking) => {
