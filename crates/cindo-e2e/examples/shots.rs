@@ -28,12 +28,6 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-asked-light", Screen::Desk, "light", ASKED),
     ("compare-wide-light", Screen::Desk, "light", "/compare"),
     (
-        "compare-wide-dark",
-        Screen::Desk,
-        "dark",
-        "/compare?fish=arctic_char&cut=fillet&mm=35&skin=on&start=5&method=roast&done=medium",
-    ),
-    (
         "compare-phone-light",
         Screen::Phone,
         "light",

@@ -198,7 +198,7 @@ async fn card_is_kept_reopened_renamed_deleted_and_undone() -> Outcome {
     let minutes = browser.out().await?;
     browser.keep_card("Aardvark test char").await?;
 
-    browser.press("Card box").await?;
+    browser.press("Cards").await?;
     browser
         .until("document.querySelector('main li')?.innerText.includes('Aardvark test char')")
         .await?;

@@ -6,7 +6,7 @@ use std::sync::{Arc, Mutex, PoisonError};
 use std::time::Duration;
 
 use actix_web_lab::sse;
-use futures_util::Stream;
+use futures_util::{Stream, StreamExt};
 use serde::Serialize;
 use tokio::sync::broadcast::error::RecvError;
 use tokio::sync::broadcast::{self, Receiver, Sender};
@@ -101,13 +101,15 @@ impl Live {
         drop(state);
         let listener = Listener { run: Arc::clone(&self.run), hello, missed, receiver };
         let closed = self.closed.clone();
-        futures_util::stream::unfold((listener, closed), |(mut listener, closed)| async move {
-            let event = tokio::select! {
-                event = listener.next() => event?,
-                () = closed.cancelled() => return None,
-            };
-            Some((event, (listener, closed)))
-        })
+        let events =
+            futures_util::stream::unfold((listener, closed), |(mut listener, closed)| async move {
+                let event = tokio::select! {
+                    event = listener.next() => event?,
+                    () = closed.cancelled() => return None,
+                };
+                Some((event, (listener, closed)))
+            });
+        events.fuse()
     }
 }
 
@@ -139,7 +141,7 @@ impl Listener {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use futures_util::{FutureExt, StreamExt};
+    use futures_util::FutureExt;
 
     /// Events that are there without waiting, as text.
     fn heard(stream: &mut (impl Stream<Item = sse::Event> + Unpin)) -> Vec<String> {

@@ -27,10 +27,15 @@ function read(): readonly Parcel[] {
   }
 }
 
-function set(next: readonly Parcel[]) {
-  parcels = next;
+const idOf = (parcel: Parcel) => parcel.event?.id ?? parcel.reading?.id;
+
+/** Takes a parcel in, or out. Other pages of this browser may keep theirs in the same place. */
+function set(one: Parcel, isIn: boolean) {
+  const others = [...parcels, ...read()].filter((p) => idOf(p) !== idOf(one));
+  const unique = others.filter((p, i) => others.findIndex((q) => idOf(q) === idOf(p)) === i);
+  parcels = isIn ? [...unique, one] : unique;
   try {
-    localStorage.setItem(KEY, JSON.stringify(next));
+    localStorage.setItem(KEY, JSON.stringify(parcels));
   } catch {
     // Without room on the device what was told lives as long as the page.
   }
@@ -44,7 +49,7 @@ export function onTaken(take: (cook: Cook) => void) {
 
 /** Keeps what was told until the server has it: it is sent now, and again until it arrives. */
 export function tell(parcel: Parcel) {
-  set([...parcels, parcel]);
+  set(parcel, true);
   void flush();
 }
 
@@ -56,7 +61,7 @@ export async function flush(): Promise<void> {
     while (parcels[0]) {
       const parcel = parcels[0];
       const drop = () => {
-        set(parcels.filter((p) => p !== parcel));
+        set(parcel, false);
       };
       try {
         taken(await send(parcel));
