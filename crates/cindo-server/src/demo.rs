@@ -41,7 +41,7 @@ fn begin(store: &Store, catalogue: &Catalogue, card: &NewCard) -> Result<(), Str
     let id = id.map_err(|e| e.to_string())?;
     let event =
         |at_ms: i64, what: Happened| KeptEvent { id: Uuid::new_v4().to_string(), at_ms, what };
-    let heat = Happened::Heat { medium_c: 165.0, knob: None };
+    let heat = Happened::Heat { medium_c: 170.0, knob: None };
     let events = [event(in_ms, Happened::In), event(in_ms + TURNED_DOWN_MS, heat)];
     let told = store.add_events(id, &events, now_ms, |_, _| Ok(Status::Cooking));
     told.map_err(|e| e.to_string())?.map(drop).map_err(said)

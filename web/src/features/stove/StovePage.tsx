@@ -350,9 +350,9 @@ function Movement({
         </p>
         {cost && (
           <p className="mt-1 text-lg">
-            Now {format(temperature, cost.coreC)} when eaten. Each 10 s more:{" "}
-            {cost.coreKPerTen.toFixed(1).replace("-", "−")} K, juice{" "}
-            {(100 * cost.juiceSharePerTen).toFixed(1)} %.
+            Now {format(temperature, cost.coreC)} when eaten. Each 10 s more: core{" "}
+            {((preferences.temperature === "F" ? 1.8 : 1) * cost.coreKPerTen).toFixed(1)}° up, juice{" "}
+            {(100 * cost.juiceSharePerTen).toFixed(1)} % lost.
           </p>
         )}
         {cook.status === "resting" && after && (
