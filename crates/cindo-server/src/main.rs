@@ -14,6 +14,7 @@ mod live;
 mod memo;
 mod openapi;
 mod probe;
+mod refresh;
 mod request;
 mod routes;
 mod serve;

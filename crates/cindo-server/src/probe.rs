@@ -5,14 +5,15 @@ use std::time::Duration;
 
 use actix_web::rt;
 use cindo_core::cook::{Status, Truth, check, probe_c};
-use cindo_store::{Cook, CookId, KeptReading, Probe, Store, StoreError};
+use cindo_store::{Cook, CookId, KeptReading, Probe, Store};
 use jiff::Timestamp;
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use uuid::Uuid;
 
 use crate::live::Live;
-use crate::routes::cook::{clock_s, events, shown};
+use crate::refresh::Refresh;
+use crate::routes::cook::{clock_s, events};
 use crate::solver::Solver;
 
 /// It looks whether something is due so often.
@@ -59,7 +60,12 @@ fn id_of(cook: &Cook, probe: &Probe, number: u64) -> String {
 
 /// Keeps a probe at work until its cook is over. What it said does not depend on when it is asked, so that a
 /// server that starts anew goes on where it was.
-pub(crate) fn keep_reading(store: Store, solver: Solver, live: Live, id: CookId) {
+pub(crate) fn keep_reading(
+    store: Store,
+    solver: Solver,
+    (live, refresh): (Live, Refresh),
+    id: CookId,
+) {
     rt::spawn(async move {
         let mut next: Option<u64> = None;
         loop {
@@ -85,8 +91,12 @@ pub(crate) fn keep_reading(store: Store, solver: Solver, live: Live, id: CookId)
             let numbers: Vec<u64> = (known.max(last.saturating_sub(AT_ONCE))..=last).collect();
             next = Some(last + 1);
             let Ok(readings) = read(&solver, &cook, &probe, numbers).await else { continue };
-            if !readings.is_empty() && tell(&store, &solver, &live, id, readings).await.is_err() {
-                next = None;
+            if readings.is_empty() {
+                continue;
+            }
+            match keep(&store, id, readings).await {
+                Ok(()) => refresh.soon(&store, &solver, &live, id),
+                Err(()) => next = None,
             }
         }
     });
@@ -133,18 +143,10 @@ async fn read(
     said.await.map_err(drop)?.ok_or(())
 }
 
-async fn tell(
-    store: &Store,
-    solver: &Solver,
-    live: &Live,
-    id: CookId,
-    readings: Vec<KeptReading>,
-) -> Result<(), ()> {
+async fn keep(store: &Store, id: CookId, readings: Vec<KeptReading>) -> Result<(), ()> {
     let store = store.clone();
     let now_ms = Timestamp::now().as_millisecond();
     let added =
         actix_web::web::block(move || store.add_readings(id, &readings, now_ms, |_, _| Ok(())));
-    let added: Result<_, StoreError> = added.await.map_err(drop)?;
-    let cook = added.map_err(drop)?.map_err(drop)?;
-    shown(solver, live, cook).await.map(drop).map_err(drop)
+    added.await.map_err(drop)?.map_err(drop)?.map(drop).map_err(drop)
 }

@@ -27,6 +27,7 @@ use crate::error::ApiError;
 use crate::import::Imports;
 use crate::lanes::Lanes;
 use crate::live::Live;
+use crate::refresh::Refresh;
 use crate::solver::Solver;
 use crate::{access, assets, demo, openapi, probe, routes};
 
@@ -86,6 +87,8 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let large_bodies = Data::new(routes::LargeBodies::default());
     let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
     let live_data = Data::new(live.clone());
+    let refresh = Refresh::default();
+    let refresh_data = Data::new(refresh.clone());
     // Probes that were in a piece when the server ended go on.
     let probed: Vec<CookId> = store
         .list_cooks(PROBED)
@@ -94,7 +97,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
         .filter(|line| line.status != Some(Status::Served))
         .map(|line| line.id)
         .collect();
-    let probes = (Store::clone(&store), Solver::clone(&solver), live.clone());
+    let probes = (Store::clone(&store), Solver::clone(&solver), (live.clone(), refresh));
     let server = HttpServer::new(move || {
         App::new()
             .wrap(from_fn(access::guard))
@@ -112,6 +115,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(imports.clone())
             .app_data(large_bodies.clone())
             .app_data(live_data.clone())
+            .app_data(refresh_data.clone())
             .app_data(web::PathConfig::default().error_handler(|_not_a_number, request| {
                 match request.app_data::<Data<OpenApi>>() {
                     Some(description) => assets::refusal(request, description).into(),
@@ -146,8 +150,8 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     actix_web::rt::System::new().block_on(async move {
         let signals = Signals::listen().map_err(|e| e.to_string())?;
         for id in probed {
-            let (store, solver, live) = probes.clone();
-            probe::keep_reading(store, solver, live, id);
+            let (store, solver, tells) = probes.clone();
+            probe::keep_reading(store, solver, tells, id);
         }
         let running = server.run();
         let handle = running.handle();

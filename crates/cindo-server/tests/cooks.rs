@@ -79,10 +79,39 @@ fn the_same_id_counts_once_and_the_first_stands() {
     );
     let readings = format!("/api/cooks/{id}/readings");
     let reading = json!([{ "id": Uuid::new_v4().to_string(), "ago_s": 5, "core_c": 12.5 }]);
-    for _ in 0..2 {
-        let answer = server.post(&readings, &reading.to_string());
-        assert_eq!((answer.status, answer.json()["readings"].as_array().unwrap().len()), (200, 1));
+    let taken = |told: &Value| server.post(&readings, &told.to_string()).json()["new"].clone();
+    assert_eq!((taken(&reading), taken(&reading)), (json!(1), json!(0)));
+    let cook = server.get(&format!("/api/cooks/{id}")).json();
+    assert_eq!(cook["readings"].as_array().unwrap().len(), 1);
+}
+
+/// A sender that reads ten times a second: all of it is kept, and pages are told about once a second.
+#[test]
+fn fast_readings_are_kept_each_and_told_together() {
+    let server = Server::demo();
+    let id = begin(&server);
+    let into = json!([event("in", 120.0)]).to_string();
+    server.post(&format!("/api/cooks/{id}/events"), &into);
+    // Whoever begins to listen is told the number of the last message.
+    let number = || {
+        let (id, kind) = next_event(&mut listen(server.address(), None)).unwrap();
+        assert_eq!(kind, "missed");
+        id.rsplit('-').next().unwrap().parse::<u32>().unwrap()
+    };
+    let path = format!("/api/cooks/{id}/readings");
+    let (before, from) = (number(), Instant::now());
+    for i in 0..30 {
+        let core_c = 6.0 + 0.02 * f64::from(i);
+        let reading = json!([{ "id": Uuid::new_v4().to_string(), "core_c": core_c }]);
+        assert_eq!(server.post(&path, &reading.to_string()).status, 200);
+        std::thread::sleep(Duration::from_millis(50));
     }
+    let took_s = from.elapsed().as_secs_f64();
+    let cook = server.get(&format!("/api/cooks/{id}")).json();
+    assert_eq!(cook["readings"].as_array().unwrap().len(), 30);
+    std::thread::sleep(Duration::from_millis(1500));
+    let messages = f64::from(number() - before);
+    assert!((1.0..=took_s / 0.7 + 1.0).contains(&messages), "{messages} in {took_s} s");
 }
 
 #[test]

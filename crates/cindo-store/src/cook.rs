@@ -244,7 +244,7 @@ impl Store {
     }
 
     /// Adds readings; what was added before under the same id is left as it was. All of them or none; on the
-    /// disk when this returns.
+    /// disk when this returns. How many were new.
     ///
     /// # Errors
     /// When there is no such cook, or the file cannot be written.
@@ -254,10 +254,10 @@ impl Store {
         told: &[KeptReading],
         told_ms: i64,
         allow: impl FnOnce(&Cook, &[KeptReading]) -> Result<(), Vec<FieldError>>,
-    ) -> Result<Added, StoreError> {
+    ) -> Result<Result<usize, Vec<FieldError>>, StoreError> {
         let mut connection = self.writer()?;
         connection.immediate_transaction(|connection| {
-            let mut found = load(connection, id)?;
+            let found = load(connection, id)?;
             let mut known: HashSet<&str> = found.readings.iter().map(|r| r.id.as_str()).collect();
             let new: Vec<KeptReading> =
                 told.iter().filter(|r| known.insert(r.id.as_str())).cloned().collect();
@@ -275,8 +275,7 @@ impl Store {
                 let rows: Vec<_> = rows.collect();
                 diesel::insert_into(cook_reading::table).values(rows).execute(connection)?;
             }
-            found.readings.extend(new);
-            Ok(Ok(found))
+            Ok(Ok(new.len()))
         })
     }
 

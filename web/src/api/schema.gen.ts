@@ -259,7 +259,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Adds readings of the core; the same id counts once. Answers the new state. */
+        /** Adds readings of the core; the same id counts once. Pages hear of them within a second. */
         post: operations["add_readings"];
         delete?: never;
         options?: never;
@@ -2857,6 +2857,11 @@ export interface components {
             /** @description Why not. */
             why?: string | null;
         };
+        /** @description What became of readings. */
+        ReadingsTaken: {
+            /** @description Readings that were new; the others were kept before. */
+            new: number;
+        };
         /**
          * @description A setting without the trouble. What is null stays as it was asked, but of another method it is as
          *     usual.
@@ -5083,7 +5088,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CookDto"];
+                    "application/json": components["schemas"]["ReadingsTaken"];
                 };
             };
             /** @description The body is no JSON, or not whole. */

@@ -10,9 +10,7 @@ use cindo_core::cook::{
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{
-    Added, CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe, Store,
-};
+use cindo_store::{CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe, Store};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -22,6 +20,7 @@ use super::Body;
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
 use crate::probe;
+use crate::refresh::Refresh;
 use crate::solver::{Desk, Solver};
 
 /// What to cook: a plan, or a kept card.
@@ -471,7 +470,7 @@ pub(crate) async fn add_events(
             check(&all).map_err(|errors| errors.into_iter().map(|e| moved(e, before)).collect())
         })
     });
-    Ok(Json(told_all(&solver, &live, added.await?).await?))
+    Ok(Json(shown(&solver, &live, added.await??).await?))
 }
 
 /// An error about an event in the whole list, as one about the list that was sent.
@@ -488,15 +487,19 @@ fn moved(error: FieldError, before: usize) -> FieldError {
     }
 }
 
-async fn told_all(solver: &Solver, live: &Live, added: Added) -> Result<CookDto, ApiError> {
-    shown(solver, live, added?).await
+/// What became of readings.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct ReadingsTaken {
+    /// Readings that were new; the others were kept before.
+    #[schema(minimum = 0, maximum = 500)]
+    new: usize,
 }
 
-/// Adds readings of the core; the same id counts once. Answers the new state.
+/// Adds readings of the core; the same id counts once. Pages hear of them within a second.
 #[utoipa::path(
     request_body = Vec<ReadingInput>,
     responses(
-        (status = 200, body = CookDto),
+        (status = 200, body = ReadingsTaken),
         (status = 404, body = Problem, content_type = "application/problem+json"),
     )
 )]
@@ -506,8 +509,9 @@ pub(crate) async fn add_readings(
     store: Data<Store>,
     live: Data<Live>,
     id: Path<i32>,
+    refresh: Data<Refresh>,
     Body(told): Body<Vec<ReadingInput>>,
-) -> Result<Json<CookDto>, ApiError> {
+) -> Result<Json<ReadingsTaken>, ApiError> {
     let id = CookId(*id);
     let now = Timestamp::now();
     let mut problems = Problems::new();
@@ -537,7 +541,11 @@ pub(crate) async fn add_readings(
             problems.finish()
         })
     });
-    Ok(Json(told_all(&solver, &live, added.await?).await?))
+    let new = added.await??;
+    if new > 0 {
+        refresh.soon(&store, &solver, &live, id);
+    }
+    Ok(Json(ReadingsTaken { new }))
 }
 
 /// A simulated probe to put in.
@@ -572,6 +580,7 @@ pub(crate) async fn create_probe(
     solver: Data<Solver>,
     store: Data<Store>,
     live: Data<Live>,
+    refresh: Data<Refresh>,
     id: Path<i32>,
     Body(asked): Body<CreateProbe>,
 ) -> Result<Json<CookDto>, ApiError> {
@@ -594,7 +603,8 @@ pub(crate) async fn create_probe(
     let (cook, had_one) = cook.await?;
     if !had_one {
         let (store, solver) = (Store::clone(&store), Solver::clone(&solver));
-        probe::keep_reading(store, solver, Live::clone(&live), id);
+        let (live, refresh) = (Live::clone(&live), Refresh::clone(&refresh));
+        probe::keep_reading(store, solver, (live, refresh), id);
     }
     Ok(Json(shown(&solver, &live, cook).await?))
 }

@@ -64,7 +64,8 @@ export async function flush(): Promise<void> {
         set(parcel, false);
       };
       try {
-        taken(await send(parcel));
+        const cook = await send(parcel);
+        if (cook) taken(cook);
         drop();
       } catch (error) {
         const status = error instanceof ApiFailure ? error.status : 0;
@@ -83,11 +84,13 @@ export async function flush(): Promise<void> {
   }
 }
 
-function send({ cook, event, reading }: Parcel): Promise<Cook> {
+/** Sends one; the cook as it stands then, where the server says so. What was read it tells every page. */
+async function send({ cook, event, reading }: Parcel): Promise<Cook | null> {
   const params = { path: { id: cook } };
-  return event
-    ? unwrap(api.POST("/api/cooks/{id}/events", { params, body: [event] }))
-    : unwrap(api.POST("/api/cooks/{id}/readings", { params, body: reading ? [reading] : [] }));
+  if (event) return unwrap(api.POST("/api/cooks/{id}/events", { params, body: [event] }));
+  const body = reading ? [reading] : [];
+  await unwrap(api.POST("/api/cooks/{id}/readings", { params, body }));
+  return null;
 }
 
 /** What waits to be sent. */
