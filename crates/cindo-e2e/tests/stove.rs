@@ -209,3 +209,51 @@ async fn without_the_server_taps_are_kept_and_arrive_once() -> Outcome {
     assert_eq!(turns, 1);
     Ok(())
 }
+
+/// Help is one key away: one thing to do, what it changes, and done with one tap.
+#[tokio::test]
+async fn trouble_is_one_key_away() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    let into = json!([{ "kind": "in", "ago_s": 300 }]);
+    let id = begin(&browser, "Hake", 1, into).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "Turn, flesh side down").await?;
+    type_keys(&browser.client, "h").await?;
+    browser
+        .until("document.querySelector('dialog[open]')?.innerText.includes('What went wrong?')")
+        .await?;
+    browser.check_accessible().await?;
+    browser.press("Raw in the middle").await?;
+    browser.until("document.querySelector('dialog[open]')?.innerText.includes('Lid on, ')").await?;
+    browser.until("document.querySelectorAll('dialog[open] tbody tr').length === 2").await?;
+    browser.check_accessible().await?;
+    browser.press("Done").await?;
+    browser.until("!document.querySelector('dialog[open]')").await?;
+    browser
+        .until(
+            "document.querySelector('section [role=status]')?.innerText.includes('Lid on: out at')",
+        )
+        .await?;
+    Ok(())
+}
+
+/// The simulated probe goes in with a tap, and what it says is on the screen.
+#[tokio::test]
+async fn the_simulated_probe_speaks_on_the_screen() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    let id = begin(&browser, "Fast hake", 30, json!([{ "kind": "in", "ago_s": 0 }])).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "Heat down").await?;
+    type_keys(&browser.client, "r").await?;
+    browser.press("Put the simulated probe in").await?;
+    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('Simulated probe: ')").await?;
+    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('It cooks like ')").await?;
+    browser.until("document.querySelector('section [role=status]')?.innerText.includes('By its readings: out at')").await?;
+    Ok(())
+}
