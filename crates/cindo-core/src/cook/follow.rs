@@ -146,6 +146,8 @@ const CRISP_ON_RACK_S: f64 = 900.0;
 const CRISP_ELSEWHERE_S: f64 = 420.0;
 /// Cooked food is not kept below 57 °C for longer, s (two hours; common practice).
 const SAFE_S: f64 = 7200.0;
+/// Up to so many events before a turn that nobody told, the forecast after each of them is looked at.
+const STEPS: usize = 8;
 /// Turns of whoever takes the planned moment are this close to it, s.
 const SAME_MOMENT_S: f64 = 5.0;
 
@@ -234,10 +236,12 @@ impl Cook<'_, '_> {
         }
         let Some(mut turn_s) = self.promise.turn_s else { return deeds };
         let before = |turn_s: f64| deeds.partition_point(|e| e.at_s < turn_s);
+        // One after another; of very many some at once.
+        let step = (deeds.len() / STEPS).max(1);
         let mut known = 0;
         // As it was forecast by what had happened before it.
         while before(turn_s) > known {
-            known += 1;
+            known = (known + step).min(before(turn_s));
             let pull_s = self.pull_s(&deeds[..known]).unwrap_or(LONGEST_S);
             let lived = self.lived(pull_s, &deeds[..known]);
             let Some(forecast_s) = lived.schedule.turns_s.first() else { return deeds };
