@@ -15,7 +15,7 @@ use crate::plan::{
     Ending, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS, Unknowns,
     look_from_s, record, rising_root,
 };
-use crate::say::{CELSIUS, clock, hundredth, tenth};
+use crate::say::{CELSIUS, clock, hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, Setup, resolve};
 use crate::timeline::{Deed, Event as Done, Lived, Programme, Turn};
 use cindo_heat::grid::Grid;
@@ -280,7 +280,7 @@ impl Cook<'_, '_> {
             late_s: *late_s,
             core_served_c: tenth(level_c + ending.level_c - base_c),
             dry_share: hundredth(record.dry_share),
-            juice_lost_share: (record.juice_lost_share * 1000.0).round() / 1000.0,
+            juice_lost_share: thousandth(record.juice_lost_share),
         };
         LATE_S.iter().zip(&ends).map(late).collect()
     }
@@ -348,8 +348,17 @@ impl Cook<'_, '_> {
             Deed::Joined { .. } => "what joined it takes heat".to_owned(),
             Deed::NextStage => "moved on".to_owned(),
             Deed::Out => {
+                let target = &self.resolved.target;
+                let short = if tenth(ending.level_c) < target.from_c {
+                    format!(
+                        ", short of {}, which begins at {:.0}{CELSIUS}",
+                        target.name, target.from_c
+                    )
+                } else {
+                    String::new()
+                };
                 return Some(format!(
-                    "out {}: {:.0}{CELSIUS} when eaten",
+                    "out {}: {:.0}{CELSIUS} when eaten{short}",
                     beside(last.at_s - was_s),
                     tenth(ending.level_c)
                 ));

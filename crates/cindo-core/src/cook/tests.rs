@@ -156,12 +156,15 @@ fn late_costs_and_standing_is_followed() {
     assert!(view.state.unwrap().core_c > view.forecast.core_at_pull_c);
 
     let out = stove.seen(&[(pull_s, Happened::Out)], pull_s + 10.0);
-    let after = out.after.unwrap();
+    let after = out.after.clone().unwrap();
     assert!(after.peak_s > 60.0 && after.peak_c > out.forecast.core_at_pull_c + 5.0, "{after:?}");
     assert!(after.eat_by_s > 60.0 && after.crisp_until_s.is_none());
     assert!(out.late.is_empty());
     let early = stove.seen(&[(pull_s - 60.0, Happened::Out)], pull_s).forecast;
     assert!(early.reason.as_deref().unwrap().starts_with("out 1:00 early: "), "{early:?}");
+    // Whoever asked for more is told so.
+    assert!(early.reason.as_deref().unwrap().contains("short of medium"), "{early:?}");
+    assert!(!out.forecast.reason.as_deref().unwrap().contains("short"), "{out:?}");
     assert!(early.core_served_c < out.forecast.core_served_c - 2.0);
 }
 

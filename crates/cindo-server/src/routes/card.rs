@@ -1,7 +1,7 @@
 //! The card box.
 
 use actix_web::http::header;
-use actix_web::web::{self, Data, Json, Path, Query};
+use actix_web::web::{Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, patch, post};
 use cindo_core::error::Problems;
 use cindo_core::prep::PrepChoices;
@@ -11,7 +11,7 @@ use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 
-use super::Body;
+use super::{Body, on_store};
 use crate::card_file::{self, CardFile};
 use crate::error::{ApiError, Problem};
 use crate::solver::Solver;
@@ -67,13 +67,6 @@ const LONGEST_PAGE: usize = 200;
 /// A page is cut where it would grow beyond this, bytes.
 const LARGEST_PAGE: usize = 300 * 1024;
 
-async fn on_store<T: Send + 'static>(
-    store: Data<Store>,
-    work: impl FnOnce(&Store) -> Result<T, cindo_store::StoreError> + Send + 'static,
-) -> Result<T, ApiError> {
-    Ok(web::block(move || work(&store)).await??)
-}
-
 /// The cards in the box, by name, page by page, and those that do not read back.
 #[utoipa::path(params(CardsAsked), responses((status = 200, body = CardPage)))]
 #[get("/api/cards")]
@@ -91,7 +84,7 @@ pub(crate) async fn list_cards(
         problems.add("limit", format!("allowed are 1 to {LONGEST_PAGE}"));
     }
     problems.finish()?;
-    let page = on_store(store, move |store| store.find_cards(q.as_deref(), cursor, limit)).await?;
+    let page = on_store(&store, move |store| store.find_cards(q.as_deref(), cursor, limit)).await?;
     Ok(Json(cut(page)))
 }
 
@@ -128,7 +121,7 @@ pub(crate) async fn create_card(
             card_file::solve(desk, &card.name, &card.note, (card.request, card.choices))
         })
         .await??;
-    let kept = on_store(store, move |store| {
+    let kept = on_store(&store, move |store| {
         let ids = store.keep_cards(std::slice::from_ref(&new), Timestamp::now())?;
         ids.first().map(|id| store.find_card(*id)).transpose()
     })
@@ -143,7 +136,7 @@ pub(crate) async fn create_card(
 ))]
 #[get("/api/cards/{id}")]
 pub(crate) async fn get_card(store: Data<Store>, id: Path<i32>) -> Result<Json<Card>, ApiError> {
-    Ok(Json(on_store(store, move |store| store.find_card(CardId(*id))).await?))
+    Ok(Json(on_store(&store, move |store| store.find_card(CardId(*id))).await?))
 }
 
 /// Changes a card's name or note.
@@ -161,7 +154,7 @@ pub(crate) async fn update_card(
     Body(words): Body<UpdateCard>,
 ) -> Result<Json<Card>, ApiError> {
     card_file::check_words(words.name.as_deref(), words.note.as_deref())?;
-    let card = on_store(store, move |store| {
+    let card = on_store(&store, move |store| {
         let name = words.name.as_deref().map(str::trim);
         store.rename_card(CardId(*id), name, words.note.as_deref(), Timestamp::now())?;
         store.find_card(CardId(*id))
@@ -179,7 +172,7 @@ pub(crate) async fn delete_card(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    on_store(store, move |store| store.delete_card(CardId(*id), Timestamp::now())).await?;
+    on_store(&store, move |store| store.delete_card(CardId(*id), Timestamp::now())).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -193,7 +186,7 @@ pub(crate) async fn restore_card(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<Json<Card>, ApiError> {
-    let card = on_store(store, move |store| {
+    let card = on_store(&store, move |store| {
         store.restore_card(CardId(*id))?;
         store.find_card(CardId(*id))
     });
@@ -204,7 +197,7 @@ pub(crate) async fn restore_card(
 #[utoipa::path(responses((status = 200, body = CardFile)))]
 #[get("/api/cards/export")]
 pub(crate) async fn export_cards(store: Data<Store>) -> Result<HttpResponse, ApiError> {
-    let found = on_store(store, Store::list_cards).await?;
+    let found = on_store(&store, Store::list_cards).await?;
     Ok(HttpResponse::Ok()
         .insert_header((header::CONTENT_DISPOSITION, "attachment; filename=\"cindo-cards.json\""))
         .json(card_file::export(found)))

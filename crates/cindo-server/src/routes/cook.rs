@@ -1,7 +1,7 @@
 //! Cooks under way.
 
 use actix_web::http::header;
-use actix_web::web::{self, Data, Json, Path};
+use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
 use actix_web_lab::sse;
 use cindo_core::cook::{
@@ -16,7 +16,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::Body;
+use super::{Body, on_store};
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
 use crate::probe;
@@ -285,14 +285,6 @@ fn check_not_before(begun: &NewCook, at_ms: i64, place: usize, problems: &mut Pr
             format!("is before this cook was begun; allowed are times from {from:.0} on"),
         );
     }
-}
-
-async fn on_store<T: Send + 'static>(
-    store: &Data<Store>,
-    work: impl FnOnce(&Store) -> Result<T, cindo_store::StoreError> + Send + 'static,
-) -> Result<T, ApiError> {
-    let store = store.clone();
-    Ok(web::block(move || work(&store)).await??)
 }
 
 /// Works out how a cook stands now, and tells everybody.

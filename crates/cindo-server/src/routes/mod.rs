@@ -15,6 +15,7 @@ use std::time::Duration;
 
 use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
+use cindo_store::{Store, StoreError};
 use serde::de::DeserializeOwned;
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use utoipa::ToSchema;
@@ -143,6 +144,15 @@ where
             Ok(Self(read.await??))
         })
     }
+}
+
+/// Runs `work` on the data file, off the event loop.
+async fn on_store<T: Send + 'static>(
+    store: &web::Data<Store>,
+    work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    let store = store.clone();
+    Ok(web::block(move || work(&store)).await??)
 }
 
 /// Answers JSON that may be cached for a while by whoever asked.

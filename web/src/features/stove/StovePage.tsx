@@ -352,7 +352,8 @@ function Movement({
           <p className="mt-1 text-lg">
             Now {format(temperature, cost.coreC)} when eaten. Each 10 s more: core{" "}
             {((preferences.temperature === "F" ? 1.8 : 1) * cost.coreKPerTen).toFixed(1)}° up, juice{" "}
-            {(100 * cost.juiceSharePerTen).toFixed(1)} % lost.
+            {(100 * cost.juiceSharePerTen).toFixed(1)} % lost. {Math.round(100 * cost.dryShare)} %
+            dry.
           </p>
         )}
         {cook.status === "resting" && after && (

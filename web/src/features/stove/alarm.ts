@@ -1,9 +1,7 @@
 /** Sounds, spoken words and what else calls a cook to the stove. */
 
-type Kind = "in" | "press" | "heat" | "lid" | "turn" | "move" | "out" | "serve";
-
 /** A tune of its own for each kind of moment: pitches, Hz, one after another. */
-const TUNES: Partial<Record<Kind, readonly number[]>> = {
+const TUNES: Partial<Record<string, readonly number[]>> = {
   heat: [330, 262],
   turn: [523, 784],
   move: [392, 523, 392],
@@ -23,7 +21,7 @@ export function allowSound() {
 
 /** Plays the tune of a kind of moment, 0 silent to 1 full. */
 export function sound(kind: string, volume: number) {
-  const tune = TUNES[kind as Kind];
+  const tune = TUNES[kind];
   const player = context;
   if (player?.state !== "running" || !tune || volume <= 0) return;
   tune.forEach((pitch, i) => {

@@ -21,7 +21,8 @@ const listeners = new Set<() => void>();
 function read(): readonly Parcel[] {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
-    return Array.isArray(kept) ? (kept as Parcel[]) : [];
+    if (!Array.isArray(kept)) return [];
+    return kept.filter((p: unknown) => typeof p === "object" && p !== null) as Parcel[];
   } catch {
     return [];
   }
