@@ -5,7 +5,7 @@
 //!
 //! Each module uses only those before it in this list, and `cindo_heat`: `say`, `error`, `catalogue`,
 //! `bench`, `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
-//! `cook`, `simulate`. A test reads the modules and holds them to it.
+//! `cook`, `log`, `simulate`. A test reads the modules and holds them to it.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
@@ -16,7 +16,8 @@ pub mod caution;
 pub mod cook;
 pub mod cut_face;
 pub mod error;
-mod kitchen;
+pub mod kitchen;
+pub mod log;
 pub mod piece;
 pub mod plan;
 pub mod prep;

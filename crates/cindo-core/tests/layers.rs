@@ -26,7 +26,7 @@ const HEAT: [&str; 13] = [
     "lethality",
 ];
 /// Lowest first.
-const CORE: [&str; 16] = [
+const CORE: [&str; 17] = [
     "say",
     "error",
     "catalogue",
@@ -42,6 +42,7 @@ const CORE: [&str; 16] = [
     "ask",
     "prep",
     "cook",
+    "log",
     "simulate",
 ];
 

@@ -1,15 +1,18 @@
 //! Which method, and why: every method for one piece, best fit first.
 
+use std::sync::Arc;
+
 use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
-use crate::catalogue::{Catalogue, GearKind, Method, Smell};
+use crate::catalogue::{GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
+use crate::kitchen::{Known, OwnKitchen};
 use crate::piece::Piece;
 use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
-use crate::say::{MM, clock, quoted, sentence};
+use crate::say::{MM, clock, sentence};
 use crate::setup::{
-    Doneness, Limit, MOST_GEAR, PlanRequest, Resolved, check_board, check_doneness, check_duration,
+    Doneness, Limit, PlanRequest, Resolved, at_hand, check_board, check_doneness, check_duration,
     longest_mm, resolve,
 };
 
@@ -31,6 +34,9 @@ pub struct CompareRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub gear: Option<Vec<String>>,
+    /// What this kitchen knows of its gear.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kitchen: Option<OwnKitchen>,
     /// Guests at risk eat it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at_risk: Option<bool>,
@@ -178,6 +184,7 @@ pub fn compare<'a>(
         altitude_m: request.altitude_m,
         at_risk: request.at_risk,
         rest_s: request.rest_s,
+        kitchen: request.kitchen.clone(),
         ..PlanRequest::default()
     };
     let board = check_board(catalogue, &base, &mut problems);
@@ -186,21 +193,14 @@ pub fn compare<'a>(
         let limit = Limit::of(board.cut, base.piece.stuffed.unwrap_or(false));
         check_doneness(catalogue, &base, &board, limit, &mut problems)
     });
-    if let Some(listed) = &request.gear
-        && problems.at_most("gear", listed, MOST_GEAR)
-    {
-        for (i, id) in listed.iter().enumerate() {
-            if catalogue.gear(id).is_none() {
-                problems.add(
-                    &format!("gear.{i}"),
-                    format!("{} is not gear that Cindo knows", quoted(id)),
-                );
-            }
-        }
-    }
+    let own = request.kitchen.as_ref();
+    let at_hand = at_hand(catalogue, own, request.gear.as_deref(), &mut problems);
     problems.finish()?;
-    let mut methods: Vec<Compared> =
-        catalogue.methods.iter().map(|method| entry(bench, request, &base, method)).collect();
+    let mut methods: Vec<Compared> = catalogue
+        .methods
+        .iter()
+        .map(|method| entry(bench, request, (&base, &at_hand), method))
+        .collect();
     methods.sort_by(|a, b| b.fit.total_cmp(&a.fit));
     bench.afford(Ok(CompareAnswer {
         target_name: target.map_or_else(String::new, |t| t.name),
@@ -237,18 +237,15 @@ impl Scores {
     }
 }
 
-fn missing(catalogue: &Catalogue, at_hand: Option<&[String]>, method: &Method) -> Vec<GearKind> {
-    let Some(at_hand) = at_hand else { return Vec::new() };
-    let has = |kind: &GearKind| {
-        at_hand.iter().filter_map(|id| catalogue.gear(id)).any(|gear| gear.kinds.contains(kind))
-    };
+fn missing(at_hand: &[Arc<Known>], method: &Method) -> Vec<GearKind> {
+    let has = |kind: &GearKind| at_hand.iter().any(|known| known.gear.kinds.contains(kind));
     method.needs.iter().copied().filter(|kind| !has(kind)).collect()
 }
 
 fn entry(
     bench: Bench<'_>,
     request: &CompareRequest,
-    base: &PlanRequest,
+    (base, at_hand): (&PlanRequest, &[Arc<Known>]),
     method: &Method,
 ) -> Compared {
     let catalogue = bench.catalogue;
@@ -263,7 +260,7 @@ fn entry(
             }
         }
     }
-    let lacking = missing(catalogue, request.gear.as_deref(), method);
+    let lacking = missing(at_hand, method);
     let mut gear: Vec<String> = method.needs.iter().map(ToString::to_string).collect();
     let mut outcome = None;
     if lacking.is_empty() {
@@ -271,7 +268,7 @@ fn entry(
             PlanRequest { method: method.id.clone(), gear: request.gear.clone(), ..base.clone() };
         match resolve(bench, &asked) {
             Ok(resolved) => {
-                gear = resolved.setup.gear.iter().map(|g| g.name.clone()).collect();
+                gear = resolved.setup.gear().map(|g| g.name.clone()).collect();
                 outcome = run(&resolved, &mut scores);
             }
             Err(errors) => {
@@ -352,7 +349,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
     if quality.tear_risk.is_some_and(|risk| risk > TEAR_LIKELY) {
         scores.add(TEAR_POINTS, "Likely to stick and tear.");
     }
-    if let Some(vessel) = setup.gear.first()
+    if let Some(vessel) = setup.vessel()
         && setup.length_m * 1000.0 > longest_mm(vessel)
     {
         scores.add(
@@ -369,7 +366,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
     let turns = solved.schedule.turns_s.len() as f64;
     let record = solved.record;
     Some(Outcome {
-        medium_c: setup.medium_c.round(),
+        medium_c: setup.said_c().round(),
         knob: setup.look().map_or_else(String::new, |l| l.knob.clone()),
         flip_s: solved.schedule.turns_s.first().map(|s| s.round()),
         pull_s: solved.pull_s.round(),

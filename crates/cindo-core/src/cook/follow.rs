@@ -168,7 +168,8 @@ pub(super) struct Cook<'c, 'a> {
 impl<'c, 'a> Cook<'c, 'a> {
     pub(super) fn new(resolved: &'c Resolved<'a>, promise: &'c Promise) -> Self {
         let programme = Programme::of(&resolved.setup);
-        Self { resolved, promise, programme, heat_k: 0.0, is_corrected: false }
+        let heat_k = resolved.setup.runs_k;
+        Self { resolved, promise, programme, heat_k, is_corrected: false }
     }
 
     /// As readings have it.
@@ -455,8 +456,9 @@ impl<'a> Cook<'_, 'a> {
         // However long it has been in by now, it has not been out.
         let last_s = seen.last().map_or(0.0, |(s, _)| s.at_s);
         let planned_s = story.out_s.unwrap_or(planned_s.max(last_s));
-        let lived_of =
-            |programme: &Programme<'a>, heat_k: f64| lived(programme, planned_s, deeds, heat_k);
+        let lived_of = |programme: &Programme<'a>, heat_k: f64| {
+            lived(programme, planned_s, deeds, self.heat_k + heat_k)
+        };
         let over_k = |at_s: f64| self.promise.over_at_k(at_s);
         let fit_to = |seen: &[(Seen, Option<usize>)]| {
             let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
@@ -545,10 +547,10 @@ impl<'a> Prepared<'a> {
         let deeds = thought.with_assumed_turn(&story.deeds);
         let learnt = thought.learn(measured, &story, &deeds, readings);
         let thought_s = if learnt.fit.is_some() { thought.pull_s(&deeds) } else { None };
-        let mut heat_k = 0.0;
+        let mut heat_k = resolved.setup.runs_k;
         if let Some(fit) = &learnt.fit {
             let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by);
-            heat_k = corrected.medium_c - resolved.setup.medium_c;
+            heat_k += corrected.medium_c - resolved.setup.medium_c;
             resolved.setup = corrected;
         }
         Ok(Self { resolved, story, deeds, learnt, heat_k, thought_s })
@@ -667,6 +669,39 @@ pub fn follow<'a>(
         series,
         section: record.section,
     }))
+}
+
+/// Fewer readings than this say nothing of the whole.
+const ENOUGH_READINGS: usize = 3;
+
+/// The pull that would have been right as readings have it afterwards, and how far that may be off, s; none
+/// where too few were used.
+///
+/// # Errors
+/// As [`follow`].
+pub fn hindsight<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+    promise: &Promise,
+    told: (&[Event], &[Reading]),
+) -> Result<Option<[f64; 2]>, Vec<FieldError>> {
+    if told.1.len() < ENOUGH_READINGS {
+        return Ok(None);
+    }
+    let bench = bench.into();
+    let prepared = Prepared::of(bench, request, promise, told)?;
+    let used = prepared.learnt.uses.iter().filter(|u| u.used).count();
+    let Some(fit) = prepared.learnt.fit.as_ref().filter(|_| used >= ENOUGH_READINGS) else {
+        return Ok(None);
+    };
+    let cook = prepared.cook(&prepared.resolved, promise);
+    // As if nobody had taken it out.
+    let mut deeds = prepared.deeds.clone();
+    deeds.retain(|done| done.what != Deed::Out);
+    let right_s = cook
+        .pull_s(&deeds)
+        .map(|pull_s| [pull_s, cook.spread_s(&prepared.learnt, fit, &deeds, pull_s)]);
+    bench.afford(Ok(right_s))
 }
 
 /// The picture shows what is: a piece that is still in past its moment, or that stands longer.

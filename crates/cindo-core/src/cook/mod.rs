@@ -15,13 +15,16 @@ mod story;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
-pub use follow::{After, CookNow, CookView, Forecast, Late, follow};
+pub use follow::{After, CookNow, CookView, Forecast, Late, follow, hindsight};
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;
 pub use reading::{Reading, ReadingUse};
 pub use rescue::{Rescue, RescueEnd, RescueRequest, rescue};
 pub use story::{Status, check};
+
+#[cfg(test)]
+pub(crate) use estimate_tests::{hidden_pull, normal};
 
 #[cfg(test)]
 mod estimate_tests;

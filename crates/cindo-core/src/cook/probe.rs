@@ -40,7 +40,7 @@ pub fn probe_c<'a>(
     let deeds = thought.with_assumed_turn(&story.deeds);
     let measured = request.piece.thickness_measured.unwrap_or(false);
     let setup = Unknowns::of(&resolved.setup, measured).varied(&resolved.setup, &truth.by);
-    let heat_k = setup.medium_c - resolved.setup.medium_c;
+    let heat_k = resolved.setup.runs_k + setup.medium_c - resolved.setup.medium_c;
     // Turned as the cook turns it: by its own plan, not by what is true.
     let planned_s = story.out_s.or_else(|| thought.pull_s(&deeds)).unwrap_or(LONGEST_S);
     let since_s: Vec<f64> = at_s.iter().map(|s| s - in_s).filter(|s| *s >= 0.0).collect();

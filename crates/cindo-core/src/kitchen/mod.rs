@@ -1,5 +1,10 @@
-//! The kitchen: which piece of gear gives the heat, and where it is set.
+//! The kitchen: which piece of gear gives the heat, where it is set, and what is known of its ways.
 
+mod calibration;
 mod heat_source;
+mod own;
 
+pub(crate) use calibration::{BETWEEN, WITHIN};
+pub use calibration::{Calibration, Eye};
 pub(crate) use heat_source::{HeatSource, Load};
+pub use own::{DialWord, Known, OwnGear, OwnKitchen};

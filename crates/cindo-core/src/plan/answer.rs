@@ -6,6 +6,7 @@ use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
 use super::margins::{SPREADS, spread, window_of};
+use super::own::{own_dial, own_ways};
 use super::probe::Probe;
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
 use super::record::{Record, Series, StripPicture, record};
@@ -33,6 +34,10 @@ pub struct SettingNote {
     pub knob: String,
     /// What the fat, oven, liquid or fire looks like.
     pub look: String,
+    /// Where the cook's own dial stands for that: in °C, or its own mark; none where nothing was learnt of it.
+    pub dial: Option<String>,
+    /// What this kitchen is known to do with it, in a sentence.
+    pub kitchen: Option<String>,
     /// Why this temperature.
     pub reason: String,
     /// When the heat is turned down, s.
@@ -274,7 +279,7 @@ fn safety(request: &PlanRequest, resolved: &Resolved<'_>, record: &Record) -> Sa
             stuffed: piece.stuffed.unwrap_or(false),
             oil: resolved.oil,
             medium_c: setup.medium_c,
-            charcoal: setup.gear.iter().any(|g| g.charcoal),
+            charcoal: setup.gear().any(|g| g.charcoal),
             oil_level_share: oil_level_share(setup),
             at_risk: request.at_risk.unwrap_or(false),
             cook_through: piece.must_be_cooked_through(),
@@ -374,7 +379,7 @@ fn assemble(
     PlanAnswer {
         method: setup.method.id.clone(),
         school: (!setup.method.schools.is_empty()).then_some(setup.school),
-        medium_c: tenth(setup.medium_c),
+        medium_c: tenth(setup.said_c()),
         flip_s: schedule.turns_s.first().copied().map(tenth),
         turns_s: times.schedule.turns_s,
         pull_s: tenth(pull_s),
@@ -424,9 +429,11 @@ fn assemble(
         quality,
         setting: SettingNote {
             medium: first.map_or(&setup.method.medium, |f| &f.medium).clone(),
-            medium_c: tenth(first.map_or(setup.medium_c, |_| begins.heater.set_c)),
+            medium_c: tenth(first.map_or(setup.medium_c, |_| begins.heater.set_c) - setup.runs_k),
             knob: first.map(|f| &f.knob).or(look.map(|l| &l.knob)).cloned().unwrap_or_default(),
             look: first.map(|f| &f.look).or(look.map(|l| &l.look)).cloned().unwrap_or_default(),
+            dial: own_dial(setup),
+            kitchen: own_ways(setup),
             reason: setup.suited.map_or(&setup.method.reason, |s| &s.reason).clone(),
             turn_down_s: down.as_ref().map(|d| d.0),
             turn_down_c: down.as_ref().map(|d| d.1),

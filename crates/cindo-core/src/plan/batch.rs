@@ -94,7 +94,7 @@ pub(crate) fn batch(
     brief: bool,
 ) -> Batch {
     let setup = &resolved.setup;
-    let vessel = setup.gear.first();
+    let vessel = setup.vessel();
     let heater = trial.programme.stages[0].heater;
     let room_for = places(setup);
     let fall_k = (heater.start_c - record.lowest_c).max(0.0);
@@ -109,7 +109,7 @@ pub(crate) fn batch(
         .filter(|_| setup.method.fill.is_some())
         .map(|v| if oil { OIL_LEVEL_LIMIT * v.height_mm } else { v.height_mm - RIM_MM });
     let mut batch = Batch {
-        gear: setup.gear.iter().map(|g| g.name.clone()).collect(),
+        gear: setup.gear().map(|g| g.name.clone()).collect(),
         preheat_s: preheat_s.round(),
         pieces: setup.count,
         room_for,
@@ -122,7 +122,7 @@ pub(crate) fn batch(
         level_limit_mm: level_limit_mm.map(f64::round),
         notes: Vec::new(),
     };
-    batch.notes = notes(resolved, &batch, vessel.copied());
+    batch.notes = notes(resolved, &batch, vessel);
     batch
 }
 
@@ -134,18 +134,19 @@ pub(crate) fn preheat_s(setup: &Setup<'_>, trial: &Trial<'_>) -> f64 {
 
 /// Steam and other held stores: from the gear itself.
 fn fallback_preheat_s(setup: &Setup<'_>) -> f64 {
-    let gear = setup.gear.iter();
-    gear.filter_map(|g| {
-        let held = Heater {
-            capacity_j_k: g.capacity_j_k()?,
-            loss_w_k: g.loss_w_k,
-            power_w: g.power_w,
-            // Boiling is as hot as a pot without fat gets.
-            ..Heater::held(setup.medium_c.min(setup.boil_c))
-        };
-        held.preheat_s()
-    })
-    .fold(0.0, f64::max)
+    setup
+        .gear()
+        .filter_map(|g| {
+            let held = Heater {
+                capacity_j_k: g.capacity_j_k()?,
+                loss_w_k: g.loss_w_k,
+                power_w: g.power_w,
+                // Boiling is as hot as a pot without fat gets.
+                ..Heater::held(setup.medium_c.min(setup.boil_c))
+            };
+            held.preheat_s()
+        })
+        .fold(0.0, f64::max)
 }
 
 fn notes(resolved: &Resolved<'_>, batch: &Batch, vessel: Option<&Gear>) -> Vec<String> {

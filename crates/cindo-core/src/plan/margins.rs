@@ -3,6 +3,7 @@
 
 use super::search::{GUESS_K, LONGEST_COOK_S, Root, SHORTEST_COOK_S, coloured_s, rising_root};
 use super::trial::Trial;
+use crate::kitchen::{Calibration, Eye, WITHIN};
 use crate::setup::{Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
 use cindo_heat::dose::Dose;
@@ -12,13 +13,10 @@ use cindo_heat::solve::{Observer, Sink, View};
 const WIDEST_WINDOW_S: f64 = 3600.0;
 /// Flesh may get so many more dry than planned before a late pull counts as one too late.
 const DRIER_SHARE: f64 = 0.10;
-/// What is uncertain about a piece: thickness by eye and measured (m), start (K), film (share),
-/// medium (K), rest (s). Source: common practice.
-const THICKNESS_BY_EYE_M: f64 = 0.002;
+/// What is uncertain about a piece besides what differs between kitchens and between cooks in them (see
+/// [`WITHIN`]): thickness when measured (m), start (K), rest (s). Source: common practice.
 const THICKNESS_MEASURED_M: f64 = 0.001;
 const START_K: f64 = 2.0;
-const FILM_SHARE: f64 = 0.2;
-const MEDIUM_K: f64 = 10.0;
 const REST_S: f64 = 30.0;
 /// Look from and latest stand this many spreads from the pull.
 pub(crate) const SPREADS: f64 = 1.3;
@@ -151,19 +149,14 @@ pub(crate) fn spread_of(
 ) -> f64 {
     let base = level(setup);
     let unknowns = Unknowns::of(setup, measured);
-    let moved = |variant: &Setup<'_>| ((level(variant) - base) / slope.max(1e-6)).powi(2);
-    let mut sum: f64 = (0..UNKNOWNS)
-        .filter(|i| unknowns.sd[*i] > 0.0)
-        .map(|i| {
-            let mut by = [0.0; UNKNOWNS];
-            by[i] = 1.0;
-            moved(&unknowns.varied(setup, &by))
-        })
-        .sum();
-    if let Some(longer) = rested_longer(setup) {
-        sum += moved(&longer);
-    }
-    sum.sqrt()
+    let moved = |variant: &Setup<'_>| (level(variant) - base) / slope.max(1e-6);
+    let by_each: [f64; UNKNOWNS] = std::array::from_fn(|i| {
+        let mut by = [0.0; UNKNOWNS];
+        by[i] = 1.0;
+        if unknowns.sd[i] > 0.0 { moved(&unknowns.varied(setup, &by)) } else { 0.0 }
+    });
+    let rested = rested_longer(setup).map_or(0.0, |longer| moved(&longer));
+    (unknowns.variance(&by_each) + rested.powi(2)).max(0.0).sqrt()
 }
 
 /// The same piece left standing for as much longer as a cook may.
@@ -183,16 +176,49 @@ pub(crate) const UNKNOWNS: usize = 4;
 pub(crate) struct Unknowns {
     /// One standard deviation of each, in that order: m, K, share, K; 0 for what is known.
     pub(crate) sd: [f64; UNKNOWNS],
+    /// Correlations that a calibration left: of heat with film, of thickness with heat and with film.
+    together: [f64; 3],
 }
 
 impl Unknowns {
     pub(crate) fn of(setup: &Setup<'_>, measured: bool) -> Self {
-        let thicker_m = if measured { THICKNESS_MEASURED_M } else { THICKNESS_BY_EYE_M };
+        let learnt = setup.calibration().unwrap_or(Calibration::USUAL);
+        let eye_m = setup.eye.unwrap_or(Eye::USUAL).sd_mm / 1000.0;
+        let thicker_m = if measured {
+            THICKNESS_MEASURED_M
+        } else {
+            eye_m.hypot(setup.scatter * WITHIN.thickness_mm / 1000.0)
+        };
+        let film = learnt.film_sd.hypot(setup.scatter * WITHIN.film_share);
+        let by_dial_k = learnt.runs_sd_k.hypot(setup.scatter * WITHIN.medium_k);
         let medium_k = match setup.method.range_c {
-            Some(_) => setup.look().and_then(|l| l.uncertain_k).unwrap_or(MEDIUM_K),
+            Some(_) => setup.look().and_then(|l| l.uncertain_k).unwrap_or(by_dial_k),
             None => 0.0,
         };
-        Self { sd: [thicker_m, START_K, FILM_SHARE, medium_k] }
+        // What differs from cook to cook goes with nothing: it thins the correlations.
+        let [heat_film, eye_heat, eye_film] = learnt.together;
+        let share = |learnt: f64, whole: f64| (learnt / whole.max(1e-12)).min(1.0);
+        let shares = [
+            if measured { 0.0 } else { share(eye_m, thicker_m) },
+            share(learnt.film_sd, film),
+            share(learnt.runs_sd_k, medium_k),
+        ];
+        let together = [
+            heat_film * shares[1] * shares[2],
+            eye_heat * shares[0] * shares[2],
+            eye_film * shares[0] * shares[1],
+        ];
+        Self { sd: [thicker_m, START_K, film, medium_k], together }
+    }
+
+    /// Variance of a figure whose change with each of them, for one standard deviation, is known.
+    fn variance(&self, change: &[f64; UNKNOWNS]) -> f64 {
+        let [thickness, _, film, medium] = *change;
+        let [heat_film, eye_heat, eye_film] = self.together;
+        let alone: f64 = change.iter().map(|c| c * c).sum();
+        let pairs =
+            heat_film * film * medium + eye_heat * thickness * medium + eye_film * thickness * film;
+        alone + 2.0 * pairs
     }
 
     /// The setup with each of them off by so many standard deviations, within what a piece and its heat

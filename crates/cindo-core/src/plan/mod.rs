@@ -6,6 +6,7 @@ mod browning;
 mod consequence;
 mod gentler;
 mod margins;
+mod own;
 mod probe;
 mod quality;
 mod record;

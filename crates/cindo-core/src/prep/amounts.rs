@@ -202,7 +202,7 @@ pub(crate) fn amounts(
         };
         list.push(weighed(catalogue, mixture, grams, why, others));
     }
-    if let Some(vessel) = setup.gear.first()
+    if let Some(vessel) = setup.vessel()
         && setup.method.family == Family::Pan
     {
         let fat_g = vessel.area_m2() * FAT_FILM_M * 1e6 * 0.92;
@@ -365,7 +365,7 @@ impl Ingredient {
 
 /// Liquid in the first vessel of a plan.
 pub(crate) fn vessel_fill(setup: &Setup<'_>, batch: &Batch) -> Option<VesselFill> {
-    let vessel = setup.gear.first()?;
+    let vessel = setup.vessel()?;
     let litres = setup.fill_l()?;
     let liquid = match setup.method.fill?.liquid {
         crate::catalogue::Liquid::Oil => "oil",

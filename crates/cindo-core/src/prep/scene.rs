@@ -94,7 +94,7 @@ impl Scene<'_> {
                 self.takes("skin_fat:butter") || self.request.choices.sauce == Some(true),
             )
             && is(when.sauce, self.request.choices.sauce.unwrap_or(false))
-            && is(when.charcoal, setup.gear.iter().any(|g| g.charcoal))
+            && is(when.charcoal, setup.gear().any(|g| g.charcoal))
             && is(when.chips, self.request.choices.chips.unwrap_or(0) > 0)
             && when.option.as_ref().is_none_or(|option| self.takes(option))
     }

@@ -7,7 +7,9 @@ mod time;
 mod words;
 
 pub(crate) use fill::fill;
-pub(crate) use quantity::{CELSIUS, GRAMS, MM, fraction, millimetres, percent, rounded_g, signed};
+pub(crate) use quantity::{
+    CELSIUS, DEGREES, GRAMS, MM, fraction, millimetres, percent, rounded_g, signed,
+};
 pub(crate) use rounding::{hundredth, tenth, thousandth};
 pub(crate) use time::{clock, long_time};
 pub(crate) use words::{capital, harmless, height_words, listed, number, quoted, sentence};

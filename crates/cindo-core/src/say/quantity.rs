@@ -6,6 +6,8 @@
 
 /// A temperature's unit, with the mark before it.
 pub(crate) const CELSIUS: &str = "\u{a0}°C";
+/// A difference of temperatures.
+pub(crate) const DEGREES: &str = "\u{a0}C°";
 /// A length's unit.
 pub(crate) const MM: &str = "\u{a0}mm";
 /// A weight's unit.

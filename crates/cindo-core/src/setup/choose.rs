@@ -1,9 +1,12 @@
 //! What a method leaves to choose, as asked for or as usual: turning, coat, variation, gear, heat.
 
+use std::sync::Arc;
+
 use super::Second;
 use super::request::{MOST_GEAR, PlanRequest};
-use crate::catalogue::{Catalogue, Coating, Family, Gear, Method, School};
+use crate::catalogue::{Catalogue, Coating, Family, Method, School};
 use crate::error::Problems;
+use crate::kitchen::{Known, OwnKitchen};
 use crate::say::{CELSIUS, listed, quoted};
 
 /// Steam may be asked for by its temperature if that is boiling here, K either way.
@@ -85,28 +88,43 @@ pub(super) fn check_variant<'a>(
     found.map(|v| v.id.as_str())
 }
 
-/// One piece of gear for each need, from what is at hand.
-pub(super) fn check_gear<'a>(
-    catalogue: &'a Catalogue,
-    method: &Method,
-    at_hand: Option<&[String]>,
+/// Gear at hand, that of the kitchen's own first: what is listed, or all of it.
+pub(crate) fn at_hand(
+    catalogue: &Catalogue,
+    own: Option<&OwnKitchen>,
+    listed: Option<&[String]>,
     problems: &mut Problems,
-) -> Vec<&'a Gear> {
-    let mut known: Vec<&Gear> = Vec::new();
-    match at_hand {
-        None => known.extend(&catalogue.gear),
-        Some(listed) if !problems.at_most("gear", listed, MOST_GEAR) => return known,
-        Some(listed) => {
-            for (i, id) in listed.iter().enumerate() {
-                let field = format!("gear.{i}");
-                known.extend(problems.named(&field, "gear", id, &catalogue.gear, |g| &g.id));
-            }
-        }
+) -> Vec<Arc<Known>> {
+    let mut known: Vec<Known> = own.map_or_else(Vec::new, |own| own.known(catalogue, problems));
+    // One's own takes the place of one of the same name in the catalogue.
+    let others = catalogue.gear.iter().filter(|gear| known.iter().all(|k| k.gear.id != gear.id));
+    let others: Vec<Known> = others.map(Known::of_catalogue).collect();
+    known.extend(others);
+    let known: Vec<Arc<Known>> = known.into_iter().map(Arc::new).collect();
+    let Some(listed) = listed else { return known };
+    if !problems.at_most("gear", listed, MOST_GEAR) {
+        return Vec::new();
     }
+    let mut chosen = Vec::with_capacity(listed.len());
+    for (i, id) in listed.iter().enumerate() {
+        let field = format!("gear.{i}");
+        chosen.extend(problems.named(&field, "gear", id, &known, |k| &k.gear.id).cloned());
+    }
+    chosen
+}
+
+/// One piece of gear for each need, from what is at hand.
+pub(super) fn check_gear(
+    catalogue: &Catalogue,
+    method: &Method,
+    request: &PlanRequest,
+    problems: &mut Problems,
+) -> Vec<Arc<Known>> {
+    let at_hand = at_hand(catalogue, request.kitchen.as_ref(), request.gear.as_deref(), problems);
     let mut chosen = Vec::with_capacity(method.needs.len());
     for kind in &method.needs {
-        match known.iter().find(|g| g.kinds.contains(kind)) {
-            Some(gear) => chosen.push(*gear),
+        match at_hand.iter().find(|known| known.gear.kinds.contains(kind)) {
+            Some(known) => chosen.push(Arc::clone(known)),
             None => {
                 problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name));
             }

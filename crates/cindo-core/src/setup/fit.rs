@@ -16,7 +16,7 @@ const MOST_PIECES: u32 = 60;
 
 /// How many pieces of this length and width find room.
 pub(crate) fn places(setup: &Setup<'_>) -> u32 {
-    let Some(vessel) = setup.gear.first() else { return 1 };
+    let Some(vessel) = setup.vessel() else { return 1 };
     if setup.length_m * 1000.0 > longest_mm(vessel) {
         return 0;
     }
@@ -39,7 +39,7 @@ pub(crate) fn longest_mm(vessel: &Gear) -> f64 {
 
 /// Level of the liquid with the fish in, mm.
 pub(crate) fn level_mm(setup: &Setup<'_>) -> Option<f64> {
-    let vessel = setup.gear.first()?;
+    let vessel = setup.vessel()?;
     let litres = setup.fill_l()?;
     let fish_m3 = setup.volume_m3() * f64::from(setup.count);
     let half_out = setup.method.fill.is_some_and(|f| f.share.is_none());
@@ -50,7 +50,7 @@ pub(crate) fn level_mm(setup: &Setup<'_>) -> Option<f64> {
 /// Level of the oil with the fish in as a share of the pot's height; none without oil.
 pub(crate) fn oil_level_share(setup: &Setup<'_>) -> Option<f64> {
     let fill = setup.method.fill?;
-    let vessel = setup.gear.first()?;
+    let vessel = setup.vessel()?;
     (fill.liquid == Liquid::Oil).then(|| level_mm(setup).map(|mm| mm / vessel.height_mm))?
 }
 

@@ -2,12 +2,14 @@
 
 use crate::bench::Bench;
 use crate::catalogue::{
-    Coating, Cut, Family, Gear, GearKind, Look, Method, PieceSetting, Profile, School, Species,
+    Coating, Control, Cut, Family, Gear, GearKind, Look, Method, PieceSetting, Profile, School,
+    Species,
 };
-use crate::kitchen::{HeatSource, Load};
+use crate::kitchen::{Calibration, Eye, HeatSource, Known, Load};
 use cindo_heat::grid::Shape;
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::reservoir::{Draw, Heater};
+use std::sync::Arc;
 
 mod choose;
 mod fit;
@@ -15,9 +17,10 @@ mod request;
 mod rest;
 mod target;
 
+pub(crate) use choose::at_hand;
 pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
 pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
-pub(crate) use request::{MOST_GEAR, Resolved, check_board, check_doneness, resolve};
+pub(crate) use request::{Resolved, check_board, check_doneness, resolve};
 pub use rest::Rest;
 pub(crate) use rest::check_duration;
 pub(crate) use target::Target;
@@ -39,7 +42,11 @@ pub struct Setup<'a> {
     /// What is on it.
     pub coating: &'a Coating,
     /// One piece of gear for each need of the method.
-    pub gear: Vec<&'a Gear>,
+    pub known: Vec<Arc<Known>>,
+    /// How thickness is judged by eye here; none where it was measured or nothing was learnt.
+    pub eye: Option<Eye>,
+    /// How far one cook differs from the next here, as a factor on what is usual.
+    pub scatter: f64,
     /// Thickness, m.
     pub thickness_m: f64,
     /// Width across, m.
@@ -70,8 +77,10 @@ pub struct Setup<'a> {
     pub medium_c: f64,
     /// Boiling point here, °C.
     pub boil_c: f64,
-    /// Factor on every film coefficient; 1 but for asking how uncertain it is.
+    /// Factor on every film coefficient: what was learnt of its gear, and how uncertain that is.
     pub film_factor: f64,
+    /// How much hotter the medium is than its looks say, K: what was learnt of it.
+    pub runs_k: f64,
 }
 
 /// A second heat as it is asked for or usual.
@@ -159,7 +168,7 @@ impl<'a> Setup<'a> {
 
     /// Litres of liquid or oil before the fish is in.
     pub fn fill_l(&self) -> Option<f64> {
-        let vessel = self.gear.first()?;
+        let vessel = self.vessel()?;
         let fill = self.method.fill?;
         if let Some(share) = fill.share {
             return Some(share * vessel.volume_l());
@@ -171,8 +180,28 @@ impl<'a> Setup<'a> {
     }
 
     /// The gear that serves as `kind`.
-    pub fn gear_of(&self, kind: GearKind) -> Option<&'a Gear> {
-        self.gear.iter().copied().find(|g| g.kinds.contains(&kind))
+    pub fn gear_of(&self, kind: GearKind) -> Option<&Gear> {
+        self.gear().find(|g| g.kinds.contains(&kind))
+    }
+
+    /// One piece of gear for each need of the method, in their order.
+    pub fn gear(&self) -> impl Iterator<Item = &Gear> {
+        self.known.iter().map(|known| &known.gear)
+    }
+
+    /// What the fish cooks in first.
+    pub fn vessel(&self) -> Option<&Gear> {
+        self.gear().next()
+    }
+
+    /// The first of its gear that has heat of its own: what a calibration speaks of.
+    pub(crate) fn heated(&self) -> Option<&Known> {
+        self.known.iter().map(Arc::as_ref).find(|known| known.gear.control.is_some())
+    }
+
+    /// What was learnt of the first heat.
+    pub(crate) fn calibration(&self) -> Option<Calibration> {
+        self.heated()?.calibration
     }
 
     /// What all pieces together ask of their heat source.
@@ -216,6 +245,18 @@ impl<'a> Setup<'a> {
 
     /// Knob and look of the medium.
     pub fn look(&self) -> Option<&'a Look> {
-        self.method.look(self.medium_c)
+        self.method.look(self.said_c())
+    }
+
+    /// What the medium's looks or its thermometer say as the fish goes in, °C.
+    pub fn said_c(&self) -> f64 {
+        self.medium_c - self.runs_k
+    }
+
+    /// Whether the heat is judged by its looks: not set on a dial in degrees, nor by a thermometer.
+    pub(crate) fn is_judged(&self) -> bool {
+        let by_hand = self.heated().is_some_and(|k| k.gear.control == Some(Control::Knob));
+        let is_read = self.look().is_some_and(|look| look.uncertain_k.is_some());
+        by_hand && !is_read && self.method.range_c.is_some()
     }
 }

@@ -12,6 +12,7 @@ use super::target::{Limit, Target};
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Oil, School, Species};
 use crate::error::{FieldError, Problems};
+use crate::kitchen::{Calibration, OwnKitchen};
 use crate::piece::{Board, Dimensions, Piece, look_up};
 use crate::say::{listed, quoted};
 use cindo_heat::ice::FREEZING_C;
@@ -74,6 +75,14 @@ pub struct PlanRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub gear: Option<Vec<String>>,
+    /// What this kitchen knows of its gear; nothing when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kitchen: Option<OwnKitchen>,
+    /// How much faster the fish takes heat than the solver has it, as a factor on film coefficients, 0.5 to 2:
+    /// what the log says of such pieces. 1 when left out. It never shortens a plan by the book.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.5, maximum = 2))]
+    pub film_factor: Option<f64>,
     /// Id of the fat; sunflower oil when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub oil: Option<String>,
@@ -173,6 +182,31 @@ impl PlanRequest {
     }
 }
 
+/// Factors on film coefficients that a log may ask for.
+const FILM_FACTOR: (f64, f64) = (0.5, 2.0);
+/// No piece is thinner than this share of what it was thought to be.
+const THINNEST_SHARE: f64 = 0.5;
+
+/// What was learnt of this kitchen changes what is thought of the piece and its heat. What nobody measured
+/// never shortens a plan by the book.
+fn learnt(setup: &mut Setup<'_>, request: &PlanRequest, target: &Target) {
+    let calibration = setup.calibration().unwrap_or(Calibration::USUAL);
+    let by_the_book = target.to_c.is_none();
+    let film_factor = calibration.film_factor * request.film_factor.unwrap_or(1.0);
+    setup.film_factor = if by_the_book { film_factor.min(1.0) } else { film_factor };
+    // A dial is set to what it should have said; where the heat is judged by its looks, it is as it is.
+    if setup.is_judged() {
+        let runs_k = calibration.runs_k;
+        setup.runs_k = if by_the_book { runs_k.min(0.0) } else { runs_k };
+        setup.medium_c += setup.runs_k;
+    }
+    if let Some(eye) = setup.eye {
+        let thicker_m = eye.thicker_mm / 1000.0;
+        let thicker_m = if by_the_book { thicker_m.max(0.0) } else { thicker_m };
+        setup.thickness_m = (setup.thickness_m + thicker_m).max(THINNEST_SHARE * setup.thickness_m);
+    }
+}
+
 /// Checks everything that does not depend on the method.
 pub(crate) fn check_board<'a>(
     catalogue: &'a Catalogue,
@@ -183,6 +217,9 @@ pub(crate) fn check_board<'a>(
     let altitude_m = request.altitude_m.unwrap_or(0.0);
     problems.range("altitude_m", altitude_m, ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1, "m");
     check_moments(request, problems);
+    if let Some(factor) = request.film_factor {
+        problems.range("film_factor", factor, FILM_FACTOR.0, FILM_FACTOR.1, "");
+    }
     if let Some(species) = catalogue.species(&request.piece.species)
         && request.at_risk.unwrap_or(false)
     {
@@ -241,7 +278,7 @@ pub(crate) fn resolve<'a>(
         let school = check_school(method, request.school, has_best_side, &mut problems);
         let asked = request.variant.as_deref().or(suited.and_then(|s| s.variant.as_deref()));
         let variant = check_variant(method, asked, &mut problems);
-        let gear = check_gear(catalogue, method, request.gear.as_deref(), &mut problems);
+        let gear = check_gear(catalogue, method, request, &mut problems);
         if piece.start_c < FREEZING_C
             && let Some(why) = &method.not_from_frozen
         {
@@ -275,6 +312,7 @@ pub(crate) fn resolve<'a>(
     let (medium_c, school, coating, variant, gear, rest, (suited, second)) = checked;
     let (Some(coating), Some(rest)) = (coating, rest) else { return Err(Vec::new()) };
     let cut = board.cut;
+    let measured = piece.thickness_measured.unwrap_or(false);
     let Dimensions { thickness_m, width_m, length_m, weight_kg, .. } = board.dimensions(piece);
     let mut setup = Setup {
         bench,
@@ -283,7 +321,9 @@ pub(crate) fn resolve<'a>(
         species: board.species,
         cut,
         coating,
-        gear,
+        known: gear,
+        eye: request.kitchen.as_ref().and_then(|k| k.eye).filter(|_| !measured),
+        scatter: request.kitchen.as_ref().and_then(|k| k.scatter).unwrap_or(1.0),
         thickness_m,
         width_m,
         length_m,
@@ -300,7 +340,9 @@ pub(crate) fn resolve<'a>(
         medium_c,
         boil_c,
         film_factor: 1.0,
+        runs_k: 0.0,
     };
+    learnt(&mut setup, request, &target);
     let count = piece.count.unwrap_or(1);
     setup.count = count.min(places(&setup).max(1));
     Ok(Resolved { setup, target, oil, limit, count })

@@ -1,0 +1,14 @@
+//! What was cooked, what came of it, and what a kitchen learns from that.
+
+mod entry;
+mod evidence;
+mod fit;
+mod next;
+
+pub use entry::{Entry, Fault, MOST_BY_S, Outcome, Verdict};
+pub use evidence::{Check, Evidence, Slopes};
+pub use fit::{GearLearnt, Learnt, fit};
+pub use next::{NextTime, next_time};
+
+#[cfg(test)]
+mod tests;

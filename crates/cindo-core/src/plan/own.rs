@@ -1,0 +1,85 @@
+//! What a cook's own kitchen makes of a plan, in words.
+
+use crate::catalogue::Control;
+use crate::kitchen::Calibration;
+use crate::say::{CELSIUS, DEGREES, MM};
+use crate::setup::Setup;
+
+/// Less than this is not worth a word: K, share of a film, mm.
+const WORTH_K: f64 = 2.0;
+const WORTH_FILM: f64 = 0.04;
+const WORTH_MM: f64 = 0.4;
+
+/// Where the cook's own dial stands: what it has to say so that the heat is right, or its own mark for
+/// the knob's word.
+pub(super) fn own_dial(setup: &Setup<'_>) -> Option<String> {
+    let known = setup.heated()?;
+    if known.gear.control == Some(Control::Thermostat) {
+        let calibration = known.calibration.filter(|c| c.runs_k.abs() >= WORTH_K)?;
+        return Some(format!("{:.0}{CELSIUS}", setup.said_c() - calibration.runs_k));
+    }
+    let look = setup.look()?;
+    known.dial_for(&look.knob).map(str::to_owned)
+}
+
+/// What is known of the gear and the eye behind a plan, in one line; none where that is as usual.
+pub(super) fn own_ways(setup: &Setup<'_>) -> Option<String> {
+    let known = setup.heated()?;
+    let name = &known.gear.name;
+    let mut said = Vec::new();
+    if let Some(calibration) = &known.calibration {
+        let ways = ways(calibration, setup.method.range_c.is_some());
+        if !ways.is_empty() {
+            said.push(format!("{name} {} ({})", ways.join(" and "), rests_on(calibration)));
+        }
+    }
+    if let Some(eye) = setup.eye.filter(|eye| eye.thicker_mm.abs() >= WORTH_MM) {
+        let way = if eye.thicker_mm > 0.0 { "thicker" } else { "thinner" };
+        said.push(format!(
+            "pieces here are {:.1}{MM} {way} than they are judged to be",
+            eye.thicker_mm.abs()
+        ));
+    }
+    let place = known.on.as_ref().map(|on| format!("on {on}"));
+    let text = match (said.is_empty(), place) {
+        (true, place) => place.map(|place| format!("{name}, {place}")),
+        (false, None) => Some(said.join("; ")),
+        (false, Some(place)) => Some(format!("{}; {place}", said.join("; "))),
+    };
+    text.map(|text| crate::say::sentence(&text))
+}
+
+/// What was learnt of a piece of gear, in words.
+pub(crate) fn ways(calibration: &Calibration, has_heat: bool) -> Vec<String> {
+    let mut ways = Vec::new();
+    if has_heat && calibration.runs_k.abs() >= WORTH_K {
+        let way = if calibration.runs_k > 0.0 { "hot" } else { "cool" };
+        ways.push(format!(
+            "runs {:.0}{DEGREES} {way}, ±{:.0}{DEGREES}",
+            calibration.runs_k.abs(),
+            calibration.runs_sd_k.max(1.0)
+        ));
+    }
+    let more = calibration.film_factor - 1.0;
+    if more.abs() >= WORTH_FILM {
+        let way = if more > 0.0 { "more" } else { "less" };
+        ways.push(format!("gives the fish {:.0} % {way} heat than usual", 100.0 * more.abs()));
+    }
+    ways
+}
+
+/// What a calibration rests on, in words.
+fn rests_on(calibration: &Calibration) -> String {
+    let count = |n: u32, one: &str, many: &str| match n {
+        1 => format!("1 {one}"),
+        n => format!("{n} {many}"),
+    };
+    let cooks = count(calibration.cooks, "cook", "cooks");
+    let checks = count(calibration.checks, "check", "checks");
+    match (calibration.cooks, calibration.checks) {
+        (0, 0) => "as entered".to_owned(),
+        (_, 0) => format!("from {cooks}"),
+        (0, _) => format!("from {checks}"),
+        _ => format!("from {cooks} and {checks}"),
+    }
+}
