@@ -142,10 +142,6 @@ struct NewReadingRow<'a> {
 /// Rows that go into one statement: fewer values than `SQLite` takes.
 const ROWS_AT_ONCE: usize = 500;
 
-fn json(value: &impl Serialize) -> Result<String, diesel::result::Error> {
-    serde_json::to_string(value).map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
-}
-
 /// A status as the file has it.
 fn word(status: Status) -> &'static str {
     match status {
@@ -172,8 +168,8 @@ impl Store {
     pub fn begin_cook(&self, new: &NewCook) -> Result<CookId, StoreError> {
         let row = NewCookRow {
             name: &new.name,
-            request: json(&new.request)?,
-            promise: json(&new.promise)?,
+            request: stored::json(&new.request)?,
+            promise: stored::json(&new.promise)?,
             version: stored::VERSION,
             speed: new.speed,
             created_ms: new.created_ms,
@@ -228,7 +224,7 @@ impl Store {
                         event_id: &event.id,
                         at_ms: event.at_ms,
                         told_ms,
-                        body: json(&event.what)?,
+                        body: stored::json(&event.what)?,
                         version: stored::VERSION,
                     })
                 });
@@ -285,7 +281,7 @@ impl Store {
     /// When there is no such cook, or the file cannot be written.
     pub fn set_probe(&self, id: CookId, probe: &Probe) -> Result<(), StoreError> {
         let cooks = cook::table.filter(cook::id.eq(id.0).and(cook::deleted_ms.is_null()));
-        let set = cook::probe.eq(json(probe)?);
+        let set = cook::probe.eq(stored::json(probe)?);
         match diesel::update(cooks).set(set).execute(&mut self.writer()?)? {
             0 => Err(StoreError::NoCook { id: id.0 }),
             _ => Ok(()),

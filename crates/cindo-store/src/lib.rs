@@ -2,12 +2,18 @@
 
 mod card;
 mod cook;
+mod kitchen;
+mod log;
 mod open;
 mod schema;
 mod stored;
 
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
 pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe};
+pub use kitchen::{CheckId, KeptCheck, KeptKitchen};
+pub use log::{
+    CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry,
+};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.
@@ -70,6 +76,35 @@ pub enum StoreError {
         /// What the reader says.
         cause: String,
     },
+    /// No such entry of the log, or it is not in the state that the request needs.
+    #[error("there is no entry {id} in the log")]
+    NoEntry {
+        /// The id asked for.
+        id: i32,
+    },
+    /// No such check.
+    #[error("there is no check {id}")]
+    NoCheck {
+        /// The id asked for.
+        id: i32,
+    },
+    /// A stored entry does not read back.
+    #[error("entry {id} of the log does not read back: {cause}")]
+    UnreadableEntry {
+        /// The entry.
+        id: i32,
+        /// What the reader says.
+        cause: String,
+    },
+    /// The stored kitchen does not read back.
+    #[error("the kitchen does not read back: {cause}")]
+    UnreadableKitchen {
+        /// What the reader says.
+        cause: String,
+    },
+    /// Somebody else changed it meanwhile.
+    #[error("somebody else changed the kitchen meanwhile: look at it again")]
+    Changed,
     /// The file or its folder may not be written.
     #[error(
         "the data file or its folder is read-only: nothing was kept; allow writing, or choose another file with --data"

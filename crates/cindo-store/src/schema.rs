@@ -53,3 +53,54 @@ diesel::table! {
         core_c -> Double,
     }
 }
+
+diesel::table! {
+    log_entry (id) {
+        id -> Integer,
+        cook_id -> Nullable<Integer>,
+        uid -> Text,
+        at_ms -> BigInt,
+        name -> Text,
+        species -> Text,
+        cut -> Text,
+        method -> Text,
+        gear -> Text,
+        thickness_mm -> Double,
+        planned_s -> Double,
+        out_s -> Nullable<Double>,
+        off_s -> Nullable<Double>,
+        verdict -> Nullable<Text>,
+        deleted_ms -> Nullable<BigInt>,
+    }
+}
+
+diesel::table! {
+    log_body (entry_id) {
+        entry_id -> Integer,
+        body -> Text,
+        version -> Integer,
+    }
+}
+
+diesel::table! {
+    kitchen (id) {
+        id -> Integer,
+        body -> Text,
+        version -> Integer,
+        revision -> BigInt,
+    }
+}
+
+diesel::table! {
+    kitchen_check (id) {
+        id -> Integer,
+        gear -> Text,
+        at_ms -> BigInt,
+        body -> Text,
+        version -> Integer,
+        deleted_ms -> Nullable<BigInt>,
+    }
+}
+
+diesel::joinable!(log_body -> log_entry (entry_id));
+diesel::allow_tables_to_appear_in_same_query!(log_entry, log_body, cook);

@@ -1,5 +1,6 @@
 //! JSON in the file carries a version; what older versions wrote is brought up to date on reading.
 
+use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
 
@@ -15,6 +16,11 @@ fn forget_haste(request: &mut Value) {
     if let Some(fields) = request.as_object_mut() {
         fields.remove("brief");
     }
+}
+
+/// JSON as the file keeps it.
+pub(crate) fn json(value: &impl Serialize) -> Result<String, diesel::result::Error> {
+    serde_json::to_string(value).map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
 }
 
 /// Reads a request that a version of this program wrote.

@@ -3,8 +3,10 @@
 mod calibration;
 mod heat_source;
 mod own;
+mod settings;
 
 pub(crate) use calibration::{BETWEEN, WITHIN};
 pub use calibration::{Calibration, Eye};
 pub(crate) use heat_source::{HeatSource, Load};
 pub use own::{DialWord, Known, OwnGear, OwnKitchen};
+pub use settings::{House, Kitchen, OwnOil};

@@ -1,0 +1,3 @@
+DROP TABLE log_text;
+DROP TABLE log_body;
+DROP TABLE log_entry;

@@ -1,0 +1,2 @@
+DROP TABLE kitchen_check;
+DROP TABLE kitchen;
