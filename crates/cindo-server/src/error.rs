@@ -22,6 +22,9 @@ pub(crate) enum ApiError {
     /// Not in the state that it asks for.
     #[error("{0}")]
     Conflict(&'static str),
+    /// Somebody else changed it since it was looked at.
+    #[error("somebody else changed it meanwhile: look at it again")]
+    Changed,
     /// Text that is no JSON.
     #[error("the body is {0}")]
     Unreadable(String),
@@ -76,6 +79,7 @@ impl ApiError {
             Self::Invalid(_) => "/problems/invalid-request",
             Self::Unreadable(_) => "/problems/not-json",
             Self::Conflict(_) => "/problems/conflict",
+            Self::Changed => "/problems/changed",
             Self::Forbidden(_) => "/problems/forbidden",
             Self::Unsupported(_) => "/problems/unsupported",
             Self::TooSlow { .. } => "/problems/too-slow",
@@ -96,6 +100,7 @@ impl ResponseError for ApiError {
             Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
             Self::Unreadable(_) => StatusCode::BAD_REQUEST,
             Self::Conflict(_) => StatusCode::CONFLICT,
+            Self::Changed => StatusCode::PRECONDITION_FAILED,
             Self::Forbidden(_) => StatusCode::FORBIDDEN,
             Self::Unsupported(_) => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::TooSlow { .. } => StatusCode::REQUEST_TIMEOUT,
@@ -160,9 +165,11 @@ impl From<Misread> for ApiError {
 impl From<StoreError> for ApiError {
     fn from(error: StoreError) -> Self {
         match error {
-            StoreError::NotFound { .. } | StoreError::NoCook { .. } => {
-                Self::NotFound(error.to_string())
-            }
+            StoreError::NotFound { .. }
+            | StoreError::NoCook { .. }
+            | StoreError::NoEntry { .. }
+            | StoreError::NoCheck { .. } => Self::NotFound(error.to_string()),
+            StoreError::Changed => Self::Changed,
             StoreError::Full => Self::NoRoom(error.to_string()),
             StoreError::Busy | StoreError::ReadOnly => Self::NotNow(error.to_string()),
             other => Self::internal(other),

@@ -1,11 +1,12 @@
-//! Bringing a card box in: a job that looks through the file, says how far it is, and keeps what is new
-//! once it is told to.
+//! Bringing a card box or a log in: a job that looks through the file, says how far it is, and keeps what is
+//! new once it is told to.
 
 use std::collections::HashSet;
 use std::sync::atomic::{AtomicU32, Ordering};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::time::{Duration, Instant};
 
+use cindo_core::error::FieldError;
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
 use cindo_store::{CardBox, NewCard};
@@ -40,19 +41,19 @@ pub(crate) enum Stage {
     Failed,
 }
 
-/// What would happen to one card of a file.
+/// What would happen to one card or entry of a file.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub(crate) enum Fate {
     /// It would be kept.
     New,
-    /// A card with this name and request is in the box already; it would be passed over.
+    /// It is here already; it would be passed over.
     Duplicate,
     /// It cannot be solved; it would be passed over.
     Unusable,
 }
 
-/// What would happen to one card, and why.
+/// What would happen to one of them, and why.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub(crate) struct ImportLine {
     /// What the cook calls it.
@@ -71,15 +72,15 @@ pub(crate) struct ImportReport {
     pub(crate) id: u32,
     /// How far it is.
     stage: Stage,
-    /// Cards in the file.
+    /// Cards or entries in the file.
     total: usize,
-    /// Cards looked through.
+    /// Looked through so far.
     done: usize,
     /// Of these, new ones.
     new: usize,
-    /// Of these, cards that are in the box already.
+    /// Of these, what is here already.
     duplicates: usize,
-    /// Of these, cards that cannot be used.
+    /// Of these, what cannot be used.
     unusable: usize,
     /// The first of the lines below, counted from 0.
     from: usize,
@@ -89,55 +90,64 @@ pub(crate) struct ImportReport {
 
 /// What a job has found so far.
 #[derive(Debug)]
-struct Found {
+struct Found<N> {
     stage: Stage,
     lines: Vec<ImportLine>,
-    keep: Vec<NewCard>,
+    keep: Vec<N>,
     /// When somebody last asked.
     asked: Instant,
 }
 
 /// One file on its way in.
 #[derive(Debug)]
-pub(crate) struct Job {
+pub(crate) struct Job<N> {
     id: u32,
     total: usize,
-    found: Mutex<Found>,
+    found: Mutex<Found<N>>,
     ended: CancellationToken,
 }
 
 /// The jobs that there are.
-#[derive(Debug, Default)]
-pub(crate) struct Imports {
-    jobs: Mutex<Vec<Arc<Job>>>,
+#[derive(Debug)]
+pub(crate) struct Imports<N> {
+    jobs: Mutex<Vec<Arc<Job<N>>>>,
     last_id: AtomicU32,
 }
+
+impl<N> Default for Imports<N> {
+    fn default() -> Self {
+        Self { jobs: Mutex::default(), last_id: AtomicU32::default() }
+    }
+}
+
+/// What became of one of a file: what to keep of it, nothing where it is here already, or why it is unusable.
+pub(crate) type Looked<N> = Result<Option<N>, Vec<FieldError>>;
 
 /// A job's state is whole between any two of its changes.
 fn lock<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
     mutex.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
-impl Imports {
-    /// Begins to look through a file's cards, of which some are `known`.
+impl<N: Send + 'static> Imports<N> {
+    /// Begins to look through what a file holds, each with its name and in its order.
     ///
     /// # Errors
     /// Busy, when others are at it.
-    pub(crate) fn begin(
+    pub(crate) fn begin<I: Send + 'static>(
         self: &Arc<Self>,
         solver: &Solver,
-        cards: Vec<FileCard>,
-        known: HashSet<String>,
-    ) -> Result<Arc<Job>, ApiError> {
+        items: Vec<(String, I)>,
+        look: impl FnMut(&Desk<'_>, I) -> Looked<N> + Send + 'static,
+    ) -> Result<Arc<Job<N>>, ApiError> {
         let found = Found {
             stage: Stage::Looking,
-            lines: Vec::with_capacity(cards.len()),
+            lines: Vec::with_capacity(items.len()),
             keep: Vec::new(),
             asked: Instant::now(),
         };
         let job = Arc::new(Job {
             id: self.last_id.fetch_add(1, Ordering::Relaxed) + 1,
-            total: cards.len(),
+            total: items.len(),
             found: Mutex::new(found),
             ended: CancellationToken::new(),
         });
@@ -151,7 +161,7 @@ impl Imports {
         let (imports, solver, running) = (Arc::clone(self), solver.clone(), Arc::clone(&job));
         actix_web::rt::spawn(async move {
             let looked = Arc::clone(&running);
-            let work = solver.run(move |desk| looked.look_through(desk, cards, known));
+            let work = solver.run(move |desk| looked.look_through(desk, items, look));
             tokio::select! {
                 outcome = work => {
                     if let Err(error) = &outcome {
@@ -172,13 +182,13 @@ impl Imports {
     ///
     /// # Errors
     /// Not found, when it has ended or was never begun.
-    pub(crate) fn find(&self, id: u32) -> Result<Arc<Job>, ApiError> {
+    pub(crate) fn find(&self, id: u32) -> Result<Arc<Job<N>>, ApiError> {
         let found = lock(&self.jobs).iter().find(|job| job.id == id).cloned();
         found.ok_or_else(|| ApiError::NotFound(format!("no import {id} is under way")))
     }
 }
 
-impl Job {
+impl<N> Job<N> {
     /// Ends it; what it found is forgotten.
     pub(crate) fn end(&self) {
         self.ended.cancel();
@@ -197,19 +207,17 @@ impl Job {
         }
     }
 
-    fn look_through(&self, desk: &Desk<'_>, cards: Vec<FileCard>, mut known: HashSet<String>) {
-        for card in cards {
+    fn look_through<I>(
+        &self,
+        desk: &Desk<'_>,
+        items: Vec<(String, I)>,
+        mut look: impl FnMut(&Desk<'_>, I) -> Looked<N>,
+    ) {
+        for (name, item) in items {
             if desk.is_left() {
                 return;
             }
-            let name: String = card.name.trim().chars().take(NAME_LIMIT).collect();
-            let outcome =
-                if known.insert(key(card.name.trim(), &card.request, card.choices.as_ref())) {
-                    let asked = (card.request, card.choices);
-                    card_file::solve(&desk.anew(), &card.name, &card.note, asked).map(Some)
-                } else {
-                    Ok(None)
-                };
+            let outcome = look(desk, item);
             let mut found = lock(&self.found);
             let (fate, reason) = match outcome {
                 Ok(Some(new)) => {
@@ -257,7 +265,7 @@ impl Job {
     /// Not yet or not any more, or what `write` says: then it is still there to be kept.
     pub(crate) fn keep<E>(
         &self,
-        write: impl FnOnce(&[NewCard]) -> Result<(), E>,
+        write: impl FnOnce(&[N]) -> Result<(), E>,
     ) -> Result<(), ApiError>
     where
         ApiError: From<E>,
@@ -285,6 +293,23 @@ impl Job {
         }
         Ok(outcome?)
     }
+}
+
+/// Cards of a file as they are looked through, of which some are `known`.
+pub(crate) fn cards(
+    file: Vec<FileCard>,
+    mut known: HashSet<String>,
+) -> (Vec<(String, FileCard)>, impl FnMut(&Desk<'_>, FileCard) -> Looked<NewCard> + Send + 'static) {
+    let named = |card: FileCard| (card.name.trim().chars().take(NAME_LIMIT).collect(), card);
+    let look = move |desk: &Desk<'_>, card: FileCard| {
+        if known.insert(key(card.name.trim(), &card.request, card.choices.as_ref())) {
+            let asked = (card.request, card.choices);
+            card_file::solve(&desk.anew(), &card.name, &card.note, asked).map(Some)
+        } else {
+            Ok(None)
+        }
+    };
+    (file.into_iter().map(named).collect(), look)
 }
 
 /// What makes two cards the same.

@@ -10,6 +10,7 @@ mod demo;
 mod error;
 mod import;
 mod lanes;
+mod log_file;
 mod live;
 mod memo;
 mod openapi;

@@ -12,7 +12,7 @@ use utoipa::openapi::{
 };
 use utoipa_actix_web::AppExt;
 
-use crate::{card_file, routes};
+use crate::{card_file, log_file, routes};
 
 #[derive(OpenApi)]
 #[openapi(info(
@@ -68,8 +68,9 @@ fn name_ids(schemas: &mut BTreeMap<String, RefOr<Schema>>, catalogue: &Catalogue
         ("PlanRequest", "coating", ids(&catalogue.coatings, |c| &c.id)),
         ("PlanRequest", "variant", variants),
         ("PlanRequest", "oil", ids(&catalogue.oils, |o| &o.id)),
-        ("PlanRequest", "gear", gear.clone()),
-        ("CompareRequest", "gear", gear),
+        ("OwnGear", "like", gear),
+        ("OwnOil", "oil", ids(&catalogue.oils, |o| &o.id)),
+        ("LogFile", "format", vec![log_file::FORMAT.into(), Value::Null]),
         ("SaltChoice", "salting", ids(&catalogue.saltings, |s| &s.id)),
         ("PrepChoices", "mixtures", ids(&catalogue.mixtures, |m| &m.id)),
         ("BuyRequest", "species", species.clone()),

@@ -13,7 +13,7 @@ use actix_web::web::{self, Data};
 use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::Status;
-use cindo_store::{CookId, Store};
+use cindo_store::{CookId, NewCard, NewEntry, Store};
 use tokio::signal::unix::{Signal, SignalKind, signal};
 use tracing::Span;
 use tracing_actix_web::{RequestId, RootSpanBuilder, TracingLogger};
@@ -28,7 +28,8 @@ use crate::import::Imports;
 use crate::lanes::Lanes;
 use crate::live::Live;
 use crate::refresh::Refresh;
-use crate::solver::Solver;
+use crate::memo::Memo;
+use crate::solver::{Desk, Solver};
 use crate::{access, assets, demo, openapi, probe, routes};
 
 /// Seconds that running requests get at the end.
@@ -79,11 +80,14 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     if is_demo {
         demo::fill(&store, &catalogue)?;
     }
+    let memo = Memo::default();
+    routes::log::catch_up(&store, &Desk::new(&catalogue, &memo));
     let store = Data::new(store);
     let lanes = Lanes::default();
     let description = Data::new(openapi::document(&catalogue));
     let solver = Data::new(Solver::new(catalogue, lanes.clone()));
-    let imports = Data::new(Arc::new(Imports::default()));
+    let imports = Data::new(Arc::new(Imports::<NewCard>::default()));
+    let log_imports = Data::new(Arc::new(Imports::<NewEntry>::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
     let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
     let live_data = Data::new(live.clone());
@@ -113,6 +117,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(solver.clone())
             .app_data(description.clone())
             .app_data(imports.clone())
+            .app_data(log_imports.clone())
             .app_data(large_bodies.clone())
             .app_data(live_data.clone())
             .app_data(refresh_data.clone())

@@ -8,9 +8,9 @@ use cindo_core::setup::PlanRequest;
 use diesel::prelude::*;
 use serde::{Deserialize, Serialize};
 
-use crate::schema::{cook, cook_event, cook_reading};
+use crate::schema::{cook, cook_event, cook_reading, log_entry};
 use crate::stored;
-use crate::{Store, StoreError};
+use crate::{EntryId, Store, StoreError};
 
 /// Number of a cook.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, utoipa::ToSchema)]
@@ -78,6 +78,8 @@ pub struct Cook {
     pub readings: Vec<KeptReading>,
     /// The simulated probe in it.
     pub probe: Option<Probe>,
+    /// What it came to in the log.
+    pub entry: Option<EntryId>,
 }
 
 /// A cook in a list.
@@ -353,8 +355,14 @@ fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreErro
         .load(connection)?;
     let readings =
         readings.into_iter().map(|(id, at_ms, core_c)| KeptReading { id, at_ms, core_c });
+    let entry: Option<i32> = log_entry::table
+        .filter(log_entry::cook_id.eq(id.0).and(log_entry::deleted_ms.is_null()))
+        .select(log_entry::id)
+        .first(connection)
+        .optional()?;
     Ok(Cook {
         id: CookId(row.id),
+        entry: entry.map(EntryId),
         events: events.collect::<Result<_, StoreError>>()?,
         readings: readings.collect(),
         probe: row

@@ -1,7 +1,6 @@
 //! The kitchen, and checks of its gear.
 
-use cindo_core::kitchen::Kitchen;
-use cindo_core::log::Check;
+use cindo_core::kitchen::{GearCheck, Kitchen};
 use diesel::prelude::*;
 use serde::{Deserialize, Serialize};
 
@@ -30,7 +29,7 @@ pub struct KeptCheck {
     /// When, ms since 1970 in UTC.
     pub at_ms: i64,
     /// What it found.
-    pub check: Check,
+    pub check: GearCheck,
 }
 
 /// The one row.
@@ -45,8 +44,8 @@ fn read(connection: &mut SqliteConnection) -> Result<KeptKitchen, StoreError> {
     let Some((body, version, revision)) = row else {
         return Ok(KeptKitchen { kitchen: Kitchen::default(), revision: 0 });
     };
-    let kitchen = stored::request(version, &body)
-        .map_err(|cause| StoreError::UnreadableKitchen { cause })?;
+    let kitchen =
+        stored::request(version, &body).map_err(|cause| StoreError::UnreadableKitchen { cause })?;
     Ok(KeptKitchen { kitchen, revision })
 }
 
@@ -94,7 +93,7 @@ impl Store {
     ///
     /// # Errors
     /// When the file cannot be written.
-    pub fn add_check(&self, check: &Check, at_ms: i64) -> Result<CheckId, StoreError> {
+    pub fn add_check(&self, check: &GearCheck, at_ms: i64) -> Result<CheckId, StoreError> {
         let id = diesel::insert_into(kitchen_check::table)
             .values((
                 kitchen_check::gear.eq(&check.gear),

@@ -11,9 +11,7 @@ mod stored;
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
 pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe};
 pub use kitchen::{CheckId, KeptCheck, KeptKitchen};
-pub use log::{
-    CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry,
-};
+pub use log::{CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry};
 pub use open::Store;
 
 /// What can go wrong with the file or a request to it.

@@ -1,5 +1,7 @@
 //! The log: what was cooked, found again by words, kind and time, and counted.
 
+use std::collections::HashSet;
+
 use cindo_core::log::{Entry, Evidence, Outcome, Verdict};
 use diesel::prelude::*;
 use diesel::sql_types::{BigInt, Bool, Double, Nullable, Text};
@@ -55,7 +57,7 @@ pub struct EntryLine {
     /// Thickness, mm.
     pub thickness_mm: f64,
     /// Off the heat as planned, s.
-    pub planned_s: f64,
+    pub planned_s: Option<f64>,
     /// Off the heat, s.
     pub out_s: Option<f64>,
     /// So much later than planned would have been right, s.
@@ -110,6 +112,7 @@ pub enum CountBy {
 
 /// Some entries, counted.
 #[derive(Debug, Clone, PartialEq, QueryableByName)]
+#[non_exhaustive]
 pub struct Counted {
     /// What they have in common: an id, or the number of the week.
     #[diesel(sql_type = Text)]
@@ -135,9 +138,17 @@ pub struct Counted {
     /// The same without its sign.
     #[diesel(sql_type = Nullable<Double>)]
     pub miss_share: Option<f64>,
-    /// How far single cooks are from the average, share of their time.
+    /// The mean of the squares of that.
     #[diesel(sql_type = Nullable<Double>)]
-    pub spread_share: Option<f64>,
+    square_share: Option<f64>,
+}
+
+impl Counted {
+    /// How far single cooks are from the average, share of their time.
+    pub fn spread_share(&self) -> Option<f64> {
+        let variance = self.square_share? - self.off_share?.powi(2);
+        Some(variance.max(0.0).sqrt())
+    }
 }
 
 type LineRow = (
@@ -149,7 +160,7 @@ type LineRow = (
     String,
     String,
     f64,
-    f64,
+    Option<f64>,
     Option<f64>,
     Option<f64>,
     Option<String>,
@@ -226,7 +237,7 @@ struct EntryRow<'a> {
     method: &'a str,
     gear: &'a str,
     thickness_mm: f64,
-    planned_s: f64,
+    planned_s: Option<f64>,
     out_s: Option<f64>,
     off_s: Option<f64>,
     verdict: Option<&'static str>,
@@ -234,7 +245,7 @@ struct EntryRow<'a> {
 }
 
 fn row(new: &NewEntry) -> EntryRow<'_> {
-    let Entry { name, request, promise, gear, out_s, outcome, .. } = &new.entry;
+    let Entry { name, request, planned_s, gear, out_s, outcome, .. } = &new.entry;
     EntryRow {
         cook_id: new.cook.map(|id| id.0),
         uid: &new.uid,
@@ -245,7 +256,7 @@ fn row(new: &NewEntry) -> EntryRow<'_> {
         method: &request.method,
         gear,
         thickness_mm: request.piece.thickness_mm,
-        planned_s: promise.pull_s,
+        planned_s: *planned_s,
         out_s: *out_s,
         off_s: Evidence::of(&new.entry).map(|e| e.later_s),
         verdict: outcome.verdict.map(word),
@@ -258,9 +269,7 @@ fn words(entry: &Entry) -> String {
     let Entry { name, request, gear_name, outcome, .. } = entry;
     let ids = [&request.piece.species, &request.piece.cut, &request.method];
     let ids: Vec<String> = ids.iter().map(|id| id.replace('_', " ")).collect();
-    [name, gear_name, &outcome.note, &outcome.source, &ids.join(" ")]
-        .map(String::as_str)
-        .join(" ")
+    [name, gear_name, &outcome.note, &outcome.source, &ids.join(" ")].map(String::as_str).join(" ")
 }
 
 /// Words as the full text is asked for them: each the beginning of one.
@@ -414,19 +423,7 @@ impl Store {
         let connection = &mut self.reader()?;
         let total: i64 = filter.rows().count().get_result(connection)?;
         let mut rows = filter.rows();
-        if let Some(EntryId(after)) = after {
-            let there: Option<i64> = log_entry::table
-                .find(after)
-                .select(log_entry::at_ms)
-                .first(connection)
-                .optional()?;
-            let at_ms = there.unwrap_or(i64::MIN);
-            rows = rows.filter(
-                log_entry::at_ms
-                    .lt(at_ms)
-                    .or(log_entry::at_ms.eq(at_ms).and(log_entry::id.lt(after))),
-            );
-        }
+        rows = later(rows, after, connection)?;
         let limit_and_one = i64::try_from(limit).unwrap_or(i64::MAX).saturating_add(1);
         let rows: Vec<LineRow> = rows
             .order((log_entry::at_ms.desc(), log_entry::id.desc()))
@@ -447,11 +444,11 @@ impl Store {
     pub fn read_log(
         &self,
         filter: &LogFilter,
+        after: Option<EntryId>,
         most: i64,
     ) -> Result<(Vec<KeptEntry>, usize), StoreError> {
         let connection = &mut self.reader()?;
-        let ids: Vec<i32> = filter
-            .rows()
+        let ids: Vec<i32> = later(filter.rows(), after, connection)?
             .order((log_entry::at_ms.desc(), log_entry::id.desc()))
             .limit(most)
             .select(log_entry::id)
@@ -475,6 +472,15 @@ impl Store {
         Ok((found, unread))
     }
 
+    /// What tells entries from each other, those that are deleted too.
+    ///
+    /// # Errors
+    /// When the file does not answer.
+    pub fn entry_uids(&self) -> Result<HashSet<String>, StoreError> {
+        let uids = log_entry::table.select(log_entry::uid).load(&mut self.reader()?)?;
+        Ok(uids.into_iter().collect())
+    }
+
     /// Entries counted by what they have in common, the most first; weeks in their order.
     ///
     /// # Errors
@@ -489,16 +495,14 @@ impl Store {
         };
         // No text of anybody's goes into this.
         let query = format!(
-            "SELECT key, cooks, told, over, under, right, off_share, miss_share, \
-             sqrt(max(0.0, square_share - off_share * off_share)) AS spread_share FROM ( \
-             SELECT {key} AS key, count(*) AS cooks, count(off_s) AS told, \
+            "SELECT {key} AS key, count(*) AS cooks, count(off_s) AS told, \
              count(*) FILTER (WHERE verdict = 'over') AS over, \
              count(*) FILTER (WHERE verdict = 'under') AS under, \
              count(*) FILTER (WHERE verdict = 'right') AS right, \
              avg(off_s / planned_s) AS off_share, \
              avg(abs(off_s) / planned_s) AS miss_share, \
              avg(off_s * off_s / (planned_s * planned_s)) AS square_share \
-             FROM log_entry WHERE deleted_ms IS NULL GROUP BY 1) ORDER BY {order} LIMIT ?"
+             FROM log_entry WHERE deleted_ms IS NULL GROUP BY 1 ORDER BY {order} LIMIT ?"
         );
         Ok(diesel::sql_query(query).bind::<BigInt, _>(most).load(&mut self.reader()?)?)
     }
@@ -538,19 +542,6 @@ impl Store {
         Ok(())
     }
 
-    /// The entry that a cook came to.
-    ///
-    /// # Errors
-    /// When the file does not answer.
-    pub fn entry_of_cook(&self, cook: CookId) -> Result<Option<EntryId>, StoreError> {
-        let id = log_entry::table
-            .filter(log_entry::cook_id.eq(cook.0).and(log_entry::deleted_ms.is_null()))
-            .select(log_entry::id)
-            .first(&mut self.reader()?)
-            .optional()?;
-        Ok(id.map(EntryId))
-    }
-
     /// Cooks that were served and have come to no entry: a process that was killed in between leaves such.
     ///
     /// # Errors
@@ -569,6 +560,20 @@ impl Store {
             .load(&mut self.reader()?)?;
         Ok(ids.into_iter().map(CookId).collect())
     }
+}
+
+/// Those of some entries that stand after one of them.
+fn later<'a>(
+    rows: Boxed<'a>,
+    after: Option<EntryId>,
+    connection: &mut SqliteConnection,
+) -> Result<Boxed<'a>, StoreError> {
+    let Some(EntryId(after)) = after else { return Ok(rows) };
+    let there: Option<i64> =
+        log_entry::table.find(after).select(log_entry::at_ms).first(connection).optional()?;
+    let at_ms = there.unwrap_or(i64::MIN);
+    let before = log_entry::at_ms.lt(at_ms);
+    Ok(rows.filter(before.or(log_entry::at_ms.eq(at_ms).and(log_entry::id.lt(after)))))
 }
 
 /// Rows that are fetched at once.

@@ -66,7 +66,7 @@ diesel::table! {
         method -> Text,
         gear -> Text,
         thickness_mm -> Double,
-        planned_s -> Double,
+        planned_s -> Nullable<Double>,
         out_s -> Nullable<Double>,
         off_s -> Nullable<Double>,
         verdict -> Nullable<Text>,

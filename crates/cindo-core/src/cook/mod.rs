@@ -21,7 +21,7 @@ pub use probe::{Truth, probe_c};
 pub use promise::Promise;
 pub use reading::{Reading, ReadingUse};
 pub use rescue::{Rescue, RescueEnd, RescueRequest, rescue};
-pub use story::{Status, check};
+pub use story::{Milestones, Status, check, milestones};
 
 #[cfg(test)]
 pub(crate) use estimate_tests::{hidden_pull, normal};

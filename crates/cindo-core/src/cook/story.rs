@@ -21,6 +21,26 @@ pub enum Status {
     Served,
 }
 
+/// When the fish met the heat on the cook's clock, and since then was off it and on the plate, s.
+#[derive(Debug, Clone, Copy, Default, PartialEq)]
+pub struct Milestones {
+    /// In the heat, s on the cook's clock.
+    pub in_s: Option<f64>,
+    /// Off it, s after that.
+    pub out_s: Option<f64>,
+    /// On the plate, s after that.
+    pub served_s: Option<f64>,
+}
+
+/// The milestones of what happened.
+///
+/// # Errors
+/// As [`check`].
+pub fn milestones(events: &[Event]) -> Result<Milestones, Vec<FieldError>> {
+    let Story { in_s, out_s, served_s, .. } = Story::of(events)?;
+    Ok(Milestones { in_s, out_s, served_s })
+}
+
 /// What happened, in order.
 #[derive(Debug, Clone, PartialEq)]
 pub(super) struct Story {

@@ -139,9 +139,8 @@ impl Kitchen {
             errors.into_iter().map(plain).collect()
         });
         problems.absorb(known);
-        let is_known = |id: &str| {
-            self.gear.iter().any(|gear| gear.id == id) || catalogue.gear(id).is_some()
-        };
+        let is_known =
+            |id: &str| self.gear.iter().any(|gear| gear.id == id) || catalogue.gear(id).is_some();
         let lists = [
             ("at_hand", self.at_hand.as_deref().unwrap_or_default(), MOST_AT_HAND),
             ("frozen", &self.frozen, MOST_FROZEN),

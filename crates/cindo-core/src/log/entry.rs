@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::evidence::Slopes;
 use crate::bench::Bench;
-use crate::cook::{Event, Happened, Promise, Reading, follow, hindsight};
+use crate::cook::{Event, Milestones, Promise, Reading, follow, hindsight, milestones};
 use crate::error::{FieldError, Problems};
 use crate::say::tenth;
 use crate::setup::{PlanRequest, resolve};
@@ -115,14 +115,18 @@ pub struct Entry {
     pub name: String,
     /// What was planned, with the kitchen as it was known then.
     pub request: PlanRequest,
-    /// What the plan promised.
-    pub promise: Promise,
+    /// Off the heat as planned; none where nobody noted it.
+    pub planned_s: Option<f64>,
+    /// What the plan promised; none where the entry came in from a table.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub promise: Option<Promise>,
     /// Id of the gear whose heat it was.
     pub gear: String,
     /// And what that gear is called.
     pub gear_name: String,
-    /// How the right pull moves with what nobody knew.
-    pub slopes: Slopes,
+    /// How the right pull moves with what nobody knew; none where there is no promise.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub slopes: Option<Slopes>,
     /// Off the heat; none where nobody noted it.
     pub out_s: Option<f64>,
     /// Turned.
@@ -151,18 +155,13 @@ impl Entry {
         let bench = bench.into();
         let last_s = events.last().map_or(0.0, |e| e.at_s);
         let view = follow(bench, request, promise, (events, readings), last_s)?;
-        let in_s = events.iter().find(|e| e.what == Happened::In).map(|e| e.at_s);
-        let since = |what: &Happened| {
-            let found = events.iter().rev().find(|e| e.what == *what)?;
-            in_s.map(|in_s| tenth(found.at_s - in_s))
-        };
-        let is_out = since(&Happened::Out).is_some();
+        let Milestones { out_s, served_s, .. } = milestones(events)?;
         let right = hindsight(bench, request, promise, (events, readings))?;
         Ok(Self {
-            out_s: is_out.then_some(view.forecast.pull_s),
+            out_s: out_s.map(tenth),
             turn_s: view.forecast.turn_s,
-            served_s: since(&Happened::Serve),
-            core_served_c: is_out.then_some(view.forecast.core_served_c),
+            served_s: served_s.map(tenth),
+            core_served_c: out_s.map(|_| view.forecast.core_served_c),
             right_s: right.map(|[at_s, sd_s]| [tenth(at_s), tenth(sd_s)]),
             ..Self::of_plan(bench, name, request, promise)?
         })
@@ -185,9 +184,10 @@ impl Entry {
             name: name.to_owned(),
             gear: heated.map_or_else(String::new, |g| g.id.clone()),
             gear_name: heated.map_or_else(String::new, |g| g.name.clone()),
-            slopes: Slopes::of(&resolved, request, promise),
+            slopes: Some(Slopes::of(&resolved, request, promise)),
             request: request.clone(),
-            promise: promise.clone(),
+            planned_s: Some(tenth(promise.pull_s)),
+            promise: Some(promise.clone()),
             out_s: None,
             turn_s: promise.turn_s.map(tenth),
             served_s: None,

@@ -100,8 +100,8 @@ const RULER_MM: f64 = 0.5;
 impl Evidence {
     /// What an entry says; none where it says nothing of the time in the heat.
     pub fn of(entry: &Entry) -> Option<Self> {
-        let Entry { slopes, promise, request, outcome, .. } = entry;
-        let planned_s = promise.pull_s;
+        let Entry { slopes, planned_s, request, outcome, .. } = entry;
+        let (slopes, planned_s) = ((*slopes)?, (*planned_s)?);
         let out_s = entry.out_s.unwrap_or(planned_s);
         let band_s = slopes.band_s;
         let said = outcome.verdict.map(|verdict| {
@@ -127,7 +127,7 @@ impl Evidence {
             gear: entry.gear.clone(),
             later_s: right_s - planned_s,
             sd_s,
-            slopes: *slopes,
+            slopes,
             then: gear.and_then(|gear| gear.calibration).unwrap_or(Calibration::USUAL),
             eye_then_mm: own.and_then(|own| own.eye).map_or(0.0, |eye| eye.thicker_mm),
             thicker_mm: outcome.real_thickness_mm.map(|mm| mm - request.piece.thickness_mm),

@@ -13,6 +13,7 @@ use serde::{Deserialize, Serialize};
 
 use super::evidence::{Check, Evidence, PRIOR_SD};
 use crate::kitchen::{Calibration, Eye};
+use crate::plan::ways;
 
 /// What was learnt of a piece of gear.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -26,6 +27,23 @@ pub struct GearLearnt {
     pub heat_is_clear: bool,
     /// And of its film.
     pub film_is_clear: bool,
+}
+
+impl GearLearnt {
+    /// What is clear of it, in words: heat and film each only where they can be told apart.
+    pub fn says(&self) -> Vec<String> {
+        let usual = Calibration::USUAL;
+        let clear = Calibration {
+            runs_k: if self.heat_is_clear { self.calibration.runs_k } else { usual.runs_k },
+            film_factor: if self.film_is_clear {
+                self.calibration.film_factor
+            } else {
+                usual.film_factor
+            },
+            ..self.calibration
+        };
+        ways(&clear, true)
+    }
 }
 
 /// What a kitchen's cooks and checks say.

@@ -21,11 +21,12 @@ pub struct NextTime {
     pub cooks: usize,
 }
 
-/// Without any cook a plan is off by about this share of its time, the kitchen's ways allowed for.
-const USUAL_SHARE: f64 = 0.06;
+/// Pieces of one kind may want this share of the time more or less than the solver has it, the kitchen's ways
+/// allowed for: habit, taste, what a kind of fish does (a modelling choice).
+const USUAL_SHARE: f64 = 0.12;
 /// Less than this is not worth a word: s, and standard deviations of itself.
 const WORTH_S: f64 = 8.0;
-const WORTH_SD: f64 = 1.0;
+const WORTH_SD: f64 = 0.25;
 /// It changes the heat by no more than this.
 const FACTORS: (f64, f64) = (0.7, 1.4);
 

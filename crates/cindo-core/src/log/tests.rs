@@ -34,6 +34,8 @@ fn hidden(random: &mut StdRng) -> Hidden {
 /// A cook in the test: a piece, and what its plan promised where nothing had been learnt.
 struct Dish {
     gear: usize,
+    promise: Promise,
+    slopes: Slopes,
     entry: Entry,
 }
 
@@ -61,7 +63,8 @@ fn dishes(catalogue: &Catalogue) -> Vec<Dish> {
                 let promise = Promise::of(catalogue, &request).unwrap();
                 let entry = Entry::of_plan(catalogue, "test", &request, &promise).unwrap();
                 assert_eq!(entry.gear, GEAR[gear].0, "{method}");
-                dishes.push(Dish { gear, entry });
+                let slopes = entry.slopes.unwrap();
+                dishes.push(Dish { gear, promise, slopes, entry });
             }
         }
     }
@@ -88,7 +91,7 @@ impl<'d> Tried<'d> {
 
     /// The pull that is right, where the dial is set so that so much of what it is off is allowed for, K.
     fn true_s(&self, catalogue: &Catalogue, allowed_k: f64) -> f64 {
-        let Entry { request, promise, slopes, .. } = &self.dish.entry;
+        let Dish { entry: Entry { request, .. }, promise, slopes, .. } = self.dish;
         let mut by = self.by;
         by[3] -= if slopes.by_dial { allowed_k } else { 0.0 };
         hidden_pull(catalogue, request, promise, by).unwrap()
@@ -97,7 +100,7 @@ impl<'d> Tried<'d> {
     /// The pull that readings afterwards say was right, and how far that may be off: for the rest that was planned
     /// (how long it stood is another matter), off by 3 % (`cook::estimate_tests`: 4 % with the first half alone).
     fn read_s(&self, catalogue: &Catalogue, random: &mut StdRng) -> [f64; 2] {
-        let Entry { request, promise, .. } = &self.dish.entry;
+        let Dish { entry: Entry { request, .. }, promise, .. } = self.dish;
         let mut by = self.by;
         by[4] = 0.0;
         let right_s = hidden_pull(catalogue, request, promise, by).unwrap();
@@ -108,8 +111,8 @@ impl<'d> Tried<'d> {
 
 /// What a cook says who took it out at the plan's moment.
 fn said(dish: &Dish, true_s: f64, random: &mut StdRng) -> Outcome {
-    let late_s = dish.entry.promise.pull_s + even(random, 15.0) - true_s;
-    let band_s = dish.entry.slopes.band_s;
+    let late_s = dish.promise.pull_s + even(random, 15.0) - true_s;
+    let band_s = dish.slopes.band_s;
     if late_s.abs() < 0.35 * band_s {
         return Outcome { verdict: Some(Verdict::Right), ..Outcome::default() };
     }
@@ -208,7 +211,7 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
     for _ in 0..LATER {
         let tried = Tried::of(dishes, &hidden, &mut random);
         let entry = &tried.dish.entry;
-        scores[0].add(&entry.promise, tried.true_s(catalogue, 0.0));
+        scores[0].add(&tried.dish.promise, tried.true_s(catalogue, 0.0));
         for (score, kitchen) in scores[1..].iter_mut().zip(&known) {
             let gear = kitchen.gear.iter().find(|gear| gear.id == entry.gear);
             let allowed_k = gear.and_then(|gear| gear.calibration).map_or(0.0, |c| c.runs_k);

@@ -6,17 +6,17 @@ use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
 use actix_web_lab::sse;
 use cindo_core::cook::{
     CookView, Event, EventInput, Happened, Promise, Reading, ReadingUse, Rescue, RescueRequest,
-    Status, check, follow, rescue,
+    Status, check, follow, milestones, rescue,
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{CardId, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe, Store};
+use cindo_store::{CardId, Cook, CookId, CookLine, EntryId, KeptEvent, KeptReading, NewCook, Probe, Store};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Body, on_store};
+use super::{Body, log, on_store};
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
 use crate::probe;
@@ -94,6 +94,8 @@ pub(crate) struct CookDto {
     clock_s: f64,
     /// Whether the simulated probe is in it.
     has_probe: bool,
+    /// What it came to in the log.
+    log_entry: Option<EntryId>,
     /// What happened, in the order in which it was told.
     events: Vec<EventDto>,
     /// Latest readings.
@@ -189,13 +191,13 @@ pub(crate) fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEve
 }
 
 /// Kept readings on the cook's own clock.
-fn readings(begun: &NewCook, kept: &[KeptReading]) -> Vec<Reading> {
+pub(crate) fn readings(begun: &NewCook, kept: &[KeptReading]) -> Vec<Reading> {
     kept.iter().map(|r| Reading { at_s: clock_s(begun, r.at_ms), core_c: r.core_c }).collect()
 }
 
 /// A cook as it stands now.
 fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<FieldError>> {
-    let Cook { id, begun, events: kept, readings, probe } = cook;
+    let Cook { id, begun, events: kept, readings, probe, entry } = cook;
     let clock = clock_s(&begun, now.as_millisecond());
     let told = events(&begun, kept.iter());
     let read = self::readings(&begun, &readings);
@@ -208,6 +210,7 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
         created_at: time(begun.created_ms),
         speed: begun.speed,
         has_probe: probe.is_some(),
+        log_entry: entry,
         events: kept
             .into_iter()
             .zip(&told)
@@ -462,7 +465,33 @@ pub(crate) async fn add_events(
             check(&all).map_err(|errors| errors.into_iter().map(|e| moved(e, before)).collect())
         })
     });
-    Ok(Json(shown(&solver, &live, added.await??).await?))
+    let mut cook = added.await??;
+    cook.entry = keep_in_log(&solver, &store, &live, &cook).await?;
+    Ok(Json(shown(&solver, &live, cook).await?))
+}
+
+/// A cook that was served stands in the log as it came out; one that goes on again does not.
+async fn keep_in_log(
+    solver: &Data<Solver>,
+    store: &Data<Store>,
+    live: &Live,
+    cook: &Cook,
+) -> Result<Option<EntryId>, ApiError> {
+    let id = cook.id;
+    let told = events(&cook.begun, cook.events.iter());
+    let is_served = milestones(&told)?.served_s.is_some();
+    let now_ms = Timestamp::now().as_millisecond();
+    if is_served {
+        let cook = cook.clone();
+        let entry = solver.run(move |desk| log::entry_of(desk, &cook)).await??;
+        let entry = on_store(store, move |store| store.put_cook_entry(&entry)).await?;
+        live.tell("log", &entry);
+        return Ok(Some(entry));
+    }
+    if cook.entry.is_some() {
+        on_store(store, move |store| store.drop_cook_entry(id, now_ms)).await?;
+    }
+    Ok(None)
 }
 
 /// An error about an event in the whole list, as one about the list that was sent.

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use actix_web::http::header;
 use actix_web::web::{self, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, post};
-use cindo_store::Store;
+use cindo_store::{NewCard, Store};
 use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::IntoParams;
@@ -13,7 +13,7 @@ use utoipa::IntoParams;
 use super::{Body, IMPORT_LIMIT_KB};
 use crate::card_file::{self, CardFile};
 use crate::error::{ApiError, Problem};
-use crate::import::{ImportReport, Imports, keys, still_new};
+use crate::import::{ImportReport, Imports, cards, keys, still_new};
 use crate::solver::Solver;
 
 /// Lines in one answer.
@@ -26,7 +26,7 @@ const LINES: usize = 100;
 pub(crate) struct Lines {
     /// The first line to tell, counted from 0.
     #[serde(default)]
-    from: usize,
+    pub(crate) from: usize,
 }
 
 /// Begins to look through a file of cards: a job that says how far it is and what it found. Nothing is
@@ -41,12 +41,13 @@ pub(crate) struct Lines {
 pub(crate) async fn create_import(
     solver: Data<Solver>,
     store: Data<Store>,
-    imports: Data<Arc<Imports>>,
+    imports: Data<Arc<Imports<NewCard>>>,
     Body(file): Body<CardFile, IMPORT_LIMIT_KB>,
 ) -> Result<HttpResponse, ApiError> {
-    let cards = card_file::open(file)?;
+    let found = card_file::open(file)?;
     let known = web::block(move || store.list_cards().map(|found| keys(&found))).await??;
-    let job = imports.begin(&solver, cards, known)?;
+    let (cards, look) = cards(found, known);
+    let job = imports.begin(&solver, cards, look)?;
     let report = job.report(0, LINES);
     Ok(HttpResponse::Accepted()
         .insert_header((header::LOCATION, format!("/api/cards/import/{}", report.id)))
@@ -60,7 +61,7 @@ pub(crate) async fn create_import(
 ))]
 #[get("/api/cards/import/{id}")]
 pub(crate) async fn get_import(
-    imports: Data<Arc<Imports>>,
+    imports: Data<Arc<Imports<NewCard>>>,
     id: Path<u32>,
     lines: Query<Lines>,
 ) -> Result<Json<ImportReport>, ApiError> {
@@ -76,7 +77,7 @@ pub(crate) async fn get_import(
 #[post("/api/cards/import/{id}/keep")]
 pub(crate) async fn keep_import(
     store: Data<Store>,
-    imports: Data<Arc<Imports>>,
+    imports: Data<Arc<Imports<NewCard>>>,
     id: Path<u32>,
 ) -> Result<Json<ImportReport>, ApiError> {
     let job = imports.find(*id)?;
@@ -97,7 +98,7 @@ pub(crate) async fn keep_import(
 ))]
 #[delete("/api/cards/import/{id}")]
 pub(crate) async fn delete_import(
-    imports: Data<Arc<Imports>>,
+    imports: Data<Arc<Imports<NewCard>>>,
     id: Path<u32>,
 ) -> Result<HttpResponse, ApiError> {
     imports.find(*id)?.end();

@@ -6,6 +6,8 @@ pub(crate) mod cook;
 mod fish;
 mod health;
 mod import;
+mod kitchen;
+pub(crate) mod log;
 mod plan;
 mod prep;
 mod simulate;
@@ -96,7 +98,29 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(cook::add_readings)
         .service(cook::create_rescue)
         .service(cook::create_probe)
-        .service(cook::get_live);
+        .service(cook::get_live)
+        .service(kitchen::get_kitchen)
+        .service(kitchen::update_kitchen)
+        .service(kitchen::get_calibrations)
+        .service(kitchen::change_calibrations)
+        .service(kitchen::list_gear_checks)
+        .service(kitchen::create_gear_check)
+        .service(kitchen::delete_gear_check)
+        .service(kitchen::restore_gear_check)
+        .service(log::list_log)
+        .service(log::create_entry)
+        .service(log::get_statistics)
+        .service(log::create_next_time)
+        .service(log::export_log_json)
+        .service(log::export_log_csv)
+        .service(log::create_log_import)
+        .service(log::get_log_import)
+        .service(log::keep_log_import)
+        .service(log::delete_log_import)
+        .service(log::get_entry)
+        .service(log::update_outcome)
+        .service(log::delete_entry)
+        .service(log::restore_entry);
 }
 
 /// A JSON body whose problems name their field, of at most so many kB.

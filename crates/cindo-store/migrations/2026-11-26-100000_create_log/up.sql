@@ -13,7 +13,7 @@ CREATE TABLE log_entry (
     method TEXT NOT NULL,
     gear TEXT NOT NULL,
     thickness_mm DOUBLE NOT NULL,
-    planned_s DOUBLE NOT NULL,
+    planned_s DOUBLE,
     out_s DOUBLE,
     -- How much later than planned the pull was right, s; nothing where the entry does not tell.
     off_s DOUBLE,
