@@ -386,6 +386,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kitchen, with its revision as `ETag`. */
+        get: operations["get_kitchen"];
+        /** Changes the kitchen. With `If-Match` only where nobody else changed it since. */
+        put: operations["update_kitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/calibrations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the log and checks say, beside what plans go by. */
+        get: operations["get_calibrations"];
+        put?: never;
+        /** Takes over what the log and checks say, or forgets it; old plans keep what they were made with. */
+        post: operations["change_calibrations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Checks that were made, the latest first. */
+        get: operations["list_gear_checks"];
+        put?: never;
+        /** Keeps a check, and says what it found. */
+        post: operations["create_gear_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/checks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes a check away; it can be restored. */
+        delete: operations["delete_gear_check"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/checks/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a check back that was taken away. */
+        post: operations["restore_gear_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ladder": {
         parameters: {
             query?: never;
@@ -418,6 +506,202 @@ export interface paths {
         get: operations["get_live"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log, the latest first, page by page. */
+        get: operations["list_log"];
+        put?: never;
+        /** Keeps a cook that is told afterwards. */
+        post: operations["create_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/export.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The log as a table, a row a cook; columns as in the file's head. Texts that a spreadsheet would take for a
+         *     formula begin with an apostrophe.
+         */
+        get: operations["export_log_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as JSON, everything in it. */
+        get: operations["export_log_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begins to look through a log that comes in: a job that says how far it is and what it found. Nothing is kept
+         *     before it is told to; a minute after nobody asks any more, it ends.
+         */
+        post: operations["create_log_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/import/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far an import is, and a hundred lines of what it found. */
+        get: operations["get_log_import"];
+        put?: never;
+        post?: never;
+        /** Ends an import; what it found and did not keep is forgotten. */
+        delete: operations["delete_log_import"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/import/{id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps what an import found to be new: all of it or nothing. */
+        post: operations["keep_log_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/next-time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What earlier cooks of the same kind of thing say about a plan. */
+        post: operations["create_next_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Entries counted by what they have in common: how many, how they came out, how far plans were off. */
+        get: operations["get_statistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One entry, with its plan and what really happened. */
+        get: operations["get_entry"];
+        put?: never;
+        post?: never;
+        /** Takes an entry out of the log; it can be restored. */
+        delete: operations["delete_entry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/outcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Says how it came out, in place of what was said before. */
+        put: operations["update_outcome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts an entry back that was taken out. */
+        post: operations["restore_entry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -840,6 +1124,58 @@ export interface components {
              */
             species: string;
         };
+        /** @description What was learnt of a piece of gear. */
+        Calibration: {
+            /**
+             * Format: int32
+             * @description Checks that it rests on.
+             */
+            checks?: number;
+            /**
+             * Format: int32
+             * @description Cooks that it rests on.
+             */
+            cooks?: number;
+            /**
+             * Format: double
+             * @description Film coefficient as a factor on the usual one, 0.4 to 2.5: how well it gives its heat to the fish.
+             */
+            film_factor: number;
+            /**
+             * Format: double
+             * @description How far that may be off (one standard deviation), 0 to 0.5.
+             */
+            film_sd: number;
+            /**
+             * Format: double
+             * @description How much hotter it is than its dial or its looks say, K, −60 to 60; negative runs cool.
+             */
+            runs_k: number;
+            /**
+             * Format: double
+             * @description How far that may be off, K (one standard deviation), 0 to 30.
+             */
+            runs_sd_k: number;
+            /** @description Correlations, −1 to 1: of heat with film, of eye with heat, of eye with film. */
+            together?: number[];
+        };
+        /** @description What the log and checks say of the kitchen. */
+        Calibrations: {
+            /** @description Cooks that it rests on. */
+            cooks: number;
+            /** @description How thickness is judged by eye. */
+            eye: components["schemas"]["Eye"];
+            /** @description Whether that can be told from what gear does. */
+            eye_is_clear: boolean;
+            eye_now?: components["schemas"]["Eye"] | null;
+            /** @description Each piece of gear that was cooked on or checked. */
+            gear: components["schemas"]["GearCalibration"][];
+            /**
+             * Format: double
+             * @description How far one cook differs from the next, as a factor on what is usual.
+             */
+            scatter: number;
+        };
         /** @description A kept card. */
         Card: {
             choices?: components["schemas"]["PrepChoices"] | null;
@@ -923,6 +1259,73 @@ export interface components {
             species: components["schemas"]["Species"][];
             /** @description What a piece can rest on, the coldest first. */
             supports: components["schemas"]["Support"][];
+        };
+        /** @description What to take over, or to forget. */
+        ChangeCalibrations: {
+            /** @description Ids of gear whose calibration plans go by from now on; `eye` for the eye. */
+            accept?: string[];
+            /** @description Ids of gear that is as usual again; `eye` for the eye. */
+            reset?: string[];
+        };
+        /** @description A check, and what it found. */
+        CheckDto: components["schemas"]["GearCheck"] & {
+            /** @description When, RFC 3339 in UTC. */
+            at: string;
+            /** @description Its number. */
+            id: components["schemas"]["CheckId"];
+        };
+        /** @description What a check found. */
+        CheckFound: {
+            /**
+             * Format: double
+             * @description Height above the sea, m.
+             */
+            altitude_m?: number | null;
+            /**
+             * Format: double
+             * @description Power that gets into the vessel, W.
+             */
+            power_w?: number | null;
+            /** @description It runs so much hotter than its dial says, K, and how far that may be off. */
+            runs?: number[] | null;
+        };
+        /**
+         * Format: int32
+         * @description Number of a check.
+         */
+        CheckId: number;
+        /** @description A check. */
+        CheckMade: {
+            /** @enum {string} */
+            kind: "dial";
+            /** @description What was set and read. */
+            readings: components["schemas"]["DialReading"][];
+        } | {
+            /** @enum {string} */
+            kind: "boil";
+            /**
+             * Format: double
+             * @description Water, l, 0.3 to 10.
+             */
+            litres: number;
+            /**
+             * Format: double
+             * @description Its temperature at the start, °C, 1 to 60.
+             */
+            start_c: number;
+            /**
+             * Format: double
+             * @description Until it boiled, s, 30 to 3600.
+             */
+            took_s: number;
+        } | {
+            /** @enum {string} */
+            kind: "boiling_point";
+            /**
+             * Format: double
+             * @description The thermometer, °C, 80 to 101.5.
+             */
+            read_c: number;
         };
         /** @description A caution in a word or two. */
         Chip: {
@@ -1027,6 +1430,7 @@ export interface components {
             doneness?: components["schemas"]["Doneness"] | null;
             /** @description Ids of the gear at hand; everything that the catalogue knows when left out. */
             gear?: string[] | null;
+            kitchen?: components["schemas"]["OwnKitchen"] | null;
             /** @description The piece. */
             piece: components["schemas"]["Piece"];
             /**
@@ -1155,6 +1559,7 @@ export interface components {
             has_probe: boolean;
             /** @description Its number. */
             id: components["schemas"]["CookId"];
+            log_entry?: components["schemas"]["EntryId"] | null;
             /** @description What it is called. */
             name: string;
             /** @description The server's clock as this was made: whoever shows it counts on from there. */
@@ -1241,6 +1646,68 @@ export interface components {
             /** @description Where it stands. */
             status: components["schemas"]["Status"];
         };
+        /** @description Some entries, counted. */
+        CountedDto: {
+            /**
+             * Format: int64
+             * @description Cooks.
+             */
+            cooks: number;
+            /** @description What they have in common: an id, or the number of the week since 1970. */
+            key: string;
+            /**
+             * Format: double
+             * @description The same without its sign.
+             */
+            miss_share?: number | null;
+            /**
+             * Format: double
+             * @description How far plans were off on average, share of their time; positive where later would have been right.
+             */
+            off_share?: number | null;
+            /**
+             * Format: int64
+             * @description More done than was wanted.
+             */
+            over: number;
+            /**
+             * Format: int64
+             * @description As it was wanted.
+             */
+            right: number;
+            /**
+             * Format: double
+             * @description How far single cooks are from that average, share of their time.
+             */
+            spread_share?: number | null;
+            /**
+             * Format: int64
+             * @description Cooks that say how far the plan was off.
+             */
+            told: number;
+            /**
+             * Format: int64
+             * @description Less done than was wanted.
+             */
+            under: number;
+        };
+        /** @description Lines and picture of a cook. */
+        Course: {
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /** @description The inside over time. */
+            section: components["schemas"]["StripPicture"];
+            /** @description Lines over time. */
+            series: components["schemas"]["Series"];
+            /**
+             * Format: double
+             * @description Turned, s.
+             */
+            turn_s?: number | null;
+        };
         /** @description A plan to keep. */
         CreateCard: {
             choices?: components["schemas"]["PrepChoices"] | null;
@@ -1250,6 +1717,13 @@ export interface components {
             note?: string;
             /** @description What was planned. */
             request: components["schemas"]["PlanRequest"];
+        };
+        /** @description A check to keep. */
+        CreateCheck: {
+            /** @description Id of the gear. */
+            gear: string;
+            /** @description What was done. */
+            made: components["schemas"]["CheckMade"];
         };
         /** @description What to cook: a plan, or a kept card. */
         CreateCook: {
@@ -1262,6 +1736,22 @@ export interface components {
              * @description How fast its own clock runs, 1 to 60; 1 when left out.
              */
             speed?: number | null;
+        };
+        /** @description A cook that is told afterwards. */
+        CreateEntry: {
+            /** @description When the fish met the heat, RFC 3339 with offset; now when left out. */
+            at?: string | null;
+            /** @description What it is called, 1 to 80 characters; named after the fish when left out. */
+            name?: string | null;
+            /**
+             * Format: double
+             * @description Off the heat, s after it met it, 1 to 14 400; as planned when left out.
+             */
+            out_s?: number | null;
+            /** @description What the cook says of it. */
+            outcome?: components["schemas"]["Outcome"];
+            /** @description What was planned. */
+            request: components["schemas"]["PlanRequest"];
         };
         /** @description A simulated probe to put in. */
         CreateProbe: {
@@ -1376,6 +1866,26 @@ export interface components {
              */
             worst_held_s: number;
         };
+        /** @description What was set and what a thermometer said, °C. */
+        DialReading: {
+            /**
+             * Format: double
+             * @description The dial, 40 to 300.
+             */
+            dial_c: number;
+            /**
+             * Format: double
+             * @description The thermometer, 20 to 330.
+             */
+            read_c: number;
+        };
+        /** @description A word of a knob, and what it is on a cook's own dial. */
+        DialWord: {
+            /** @description What it is here, such as `6`, up to 20 characters. */
+            dial: string;
+            /** @description The word, such as `medium-high`, up to 40 characters. */
+            knob: string;
+        };
         /** @description A band's name, or the core when it is eaten, °C. */
         Doneness: number | string;
         /** @description Heat balance of a run: `in` = `sensible` + `latent`. */
@@ -1395,6 +1905,110 @@ export interface components {
              * @description Warmed the flesh.
              */
             sensible: number;
+        };
+        /** @description A cook as the log keeps it. Times are s after the fish met the heat. */
+        Entry: {
+            /**
+             * Format: double
+             * @description Core when eaten as the simulation has it after what happened, °C.
+             */
+            core_served_c?: number | null;
+            /** @description Id of the gear whose heat it was. */
+            gear: string;
+            /** @description And what that gear is called. */
+            gear_name: string;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Off the heat; none where nobody noted it.
+             */
+            out_s?: number | null;
+            /** @description What the cook says of it. */
+            outcome: components["schemas"]["Outcome"];
+            /**
+             * Format: double
+             * @description Off the heat as planned; none where nobody noted it.
+             */
+            planned_s?: number | null;
+            promise?: components["schemas"]["Promise"] | null;
+            /** @description What was planned, with the kitchen as it was known then. */
+            request: components["schemas"]["PlanRequest"];
+            /** @description The right pull as readings have it afterwards, and how far that may be off, s. */
+            right_s?: number[] | null;
+            /**
+             * Format: double
+             * @description On the plate.
+             */
+            served_s?: number | null;
+            slopes?: components["schemas"]["Slopes"] | null;
+            /**
+             * Format: double
+             * @description Turned.
+             */
+            turn_s?: number | null;
+        };
+        /** @description An entry of the log. */
+        EntryDto: {
+            /** @description When the fish met the heat, RFC 3339 in UTC. */
+            at: string;
+            cook?: components["schemas"]["CookId"] | null;
+            /** @description As it was kept. */
+            entry: components["schemas"]["Entry"];
+            /** @description Its number. */
+            id: components["schemas"]["EntryId"];
+            /**
+             * Format: double
+             * @description So much later than planned would have been right, s.
+             */
+            off_s?: number | null;
+            planned?: components["schemas"]["Course"] | null;
+            /** @description Readings, at most 200. */
+            readings: components["schemas"]["ReadingShown"][];
+            real?: components["schemas"]["Course"] | null;
+        };
+        /**
+         * Format: int32
+         * @description Number of an entry.
+         */
+        EntryId: number;
+        /** @description An entry in a list. */
+        EntryLineDto: {
+            /** @description When the fish met the heat, RFC 3339 in UTC. */
+            at: string;
+            /** @description Id of the cut. */
+            cut: string;
+            /** @description Id of the gear; empty where nobody noted it. */
+            gear: string;
+            /** @description Its number. */
+            id: components["schemas"]["EntryId"];
+            /** @description Id of the method. */
+            method: string;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description So much later than planned would have been right, s; negative is earlier.
+             */
+            off_s?: number | null;
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            out_s?: number | null;
+            /**
+             * Format: double
+             * @description Off the heat as planned, s.
+             */
+            planned_s?: number | null;
+            /** @description Id of the kind of fish. */
+            species: string;
+            /**
+             * Format: double
+             * @description Thickness as it was thought to be, mm.
+             */
+            thickness_mm: number;
+            verdict?: components["schemas"]["Verdict"] | null;
         };
         /** @description What readings say about the piece. */
         Estimate: {
@@ -1510,6 +2124,19 @@ export interface components {
             /** @description `join`: what. */
             what?: string | null;
         };
+        /** @description How thickness is judged by eye. */
+        Eye: {
+            /**
+             * Format: double
+             * @description How far that may be off, mm (one standard deviation), 0 to 4.
+             */
+            sd_mm: number;
+            /**
+             * Format: double
+             * @description How much thicker pieces are than they are thought to be, mm, −8 to 8.
+             */
+            thicker_mm: number;
+        };
         /** @description The surroundings of one face at one moment. */
         Face: {
             /**
@@ -1560,10 +2187,15 @@ export interface components {
          */
         Family: "pan" | "oven" | "wet" | "steam" | "grill" | "fry";
         /**
-         * @description What would happen to one card of a file.
+         * @description What would happen to one card or entry of a file.
          * @enum {string}
          */
         Fate: "new" | "duplicate" | "unusable";
+        /**
+         * @description What else was wrong.
+         * @enum {string}
+         */
+        Fault: "stuck" | "torn" | "pale" | "scorched" | "dry" | "salty";
         /** @description One thing wrong with one field of a request. */
         FieldError: {
             /** @description Dotted path of the field in the request, such as `piece.thickness_mm`. */
@@ -1583,6 +2215,15 @@ export interface components {
             note?: string;
             /** @description What was planned; solved again when it comes in. */
             request: components["schemas"]["PlanRequest"];
+        };
+        /** @description One entry in a file. */
+        FileEntry: {
+            /** @description When the fish met the heat, RFC 3339 with offset. */
+            at: string;
+            /** @description Everything. */
+            entry: components["schemas"]["Entry"];
+            /** @description Tells the same entry again, up to 80 characters. */
+            uid: string;
         };
         /** @description Liquid or oil in a vessel. */
         Fill: {
@@ -1789,11 +2430,41 @@ export interface components {
              */
             water_j_k?: number;
         };
+        /** @description What the log and checks say of a piece of gear, beside what plans go by. */
+        GearCalibration: components["schemas"]["GearLearnt"] & {
+            /** @description Whether it stays as it is. */
+            frozen: boolean;
+            /** @description What it is called. */
+            name: string;
+            now?: components["schemas"]["Calibration"] | null;
+            /** @description In words, one for each thing that is clear. */
+            says: string[];
+        };
+        /** @description A check of a piece of gear. */
+        GearCheck: {
+            /** @description What it found. */
+            found: components["schemas"]["CheckFound"];
+            /** @description Id of the gear. */
+            gear: string;
+            /** @description What was done. */
+            made: components["schemas"]["CheckMade"];
+        };
         /**
          * @description What a piece of gear can serve as.
          * @enum {string}
          */
         GearKind: "pan" | "nonstick" | "lidded_pan" | "pot" | "steamer" | "oven" | "broiler" | "dish" | "fryer" | "grill" | "grill_lid" | "basket" | "spit";
+        /** @description What was learnt of a piece of gear. */
+        GearLearnt: {
+            /** @description What was learnt. */
+            calibration: components["schemas"]["Calibration"];
+            /** @description And of its film. */
+            film_is_clear: boolean;
+            /** @description Its id. */
+            gear: string;
+            /** @description Whether what cooks say of its heat can be told from what they say of its film. */
+            heat_is_clear: boolean;
+        };
         /** @description A gentler way to the same doneness. */
         Gentler: {
             /**
@@ -1966,7 +2637,12 @@ export interface components {
              */
             supplied_j: number;
         };
-        /** @description What would happen to one card, and why. */
+        /**
+         * @description Doneness that is offered first.
+         * @enum {string}
+         */
+        House: "kitchen" | "book";
+        /** @description What would happen to one of them, and why. */
         ImportLine: {
             /** @description What would happen. */
             fate: components["schemas"]["Fate"];
@@ -1977,9 +2653,9 @@ export interface components {
         };
         /** @description A job as it is told. */
         ImportReport: {
-            /** @description Cards looked through. */
+            /** @description Looked through so far. */
             done: number;
-            /** @description Of these, cards that are in the box already. */
+            /** @description Of these, what is here already. */
             duplicates: number;
             /** @description The first of the lines below, counted from 0. */
             from: number;
@@ -1994,9 +2670,9 @@ export interface components {
             new: number;
             /** @description How far it is. */
             stage: components["schemas"]["Stage"];
-            /** @description Cards in the file. */
+            /** @description Cards or entries in the file. */
             total: number;
-            /** @description Of these, cards that cannot be used. */
+            /** @description Of these, what cannot be used. */
             unusable: number;
         };
         /** @description What to take instead, best first. */
@@ -2030,6 +2706,85 @@ export interface components {
          * @enum {string}
          */
         Kind: "in" | "press" | "heat" | "lid" | "baste" | "join" | "turn" | "move" | "out" | "serve" | "cue" | "note" | "undo" | "retime";
+        /** @description A kitchen as its cooks keep it. */
+        Kitchen: {
+            /**
+             * @description Allergens of tonight's guests.
+             * @default []
+             */
+            allergens: string[];
+            /**
+             * Format: double
+             * @description Height above sea level, m, −430 to 5500.
+             * @default 0
+             */
+            altitude_m: number;
+            /**
+             * @description Ids of the gear at hand, the first of a kind being the one that is taken; everything when left out.
+             * @default null
+             */
+            at_hand: string[] | null;
+            /**
+             * @description Guests at risk eat here tonight: every plan by the book, and some fish not at all.
+             * @default false
+             */
+            at_risk: boolean;
+            /** @default null */
+            eye: components["schemas"]["Eye"] | null;
+            /**
+             * @description Ids of gear whose calibration stays as it is whatever is cooked.
+             * @default []
+             */
+            frozen: string[];
+            /**
+             * @description Gear of one's own.
+             * @default []
+             */
+            gear: components["schemas"]["OwnGear"][];
+            /**
+             * @description Doneness that is offered first.
+             * @default kitchen
+             */
+            house: components["schemas"]["House"];
+            /**
+             * @description What it is called, up to 60 characters.
+             * @default
+             */
+            name: string;
+            /**
+             * @description Fats at hand, the one that is taken first.
+             * @default []
+             */
+            oils: components["schemas"]["OwnOil"][];
+            /**
+             * Format: double
+             * @description A portion of fillet, g, 60 to 500.
+             * @default 170
+             */
+            portion_g: number;
+            /**
+             * Format: double
+             * @description From the pull until it is eaten here, s, 0 to 1800; the usual rest of each piece when left out.
+             * @default null
+             */
+            rest_s: number | null;
+            /**
+             * Format: double
+             * @description How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2.
+             * @default null
+             */
+            scatter: number | null;
+        };
+        /** @description The kitchen, and how often it was changed. */
+        KitchenDto: {
+            /** @description As its cooks keep it. */
+            kitchen: components["schemas"]["Kitchen"];
+            /**
+             * Format: int64
+             * @description Give it as `If-Match` to change nothing that somebody else changed meanwhile.
+             */
+            revision: number;
+        };
         /** @description The ladder. */
         LadderAnswer: {
             /**
@@ -2102,6 +2857,36 @@ export interface components {
          * @enum {string}
          */
         Liquid: "water" | "oil";
+        /** @description A log that comes in: the entries of a JSON file, or the text of a CSV. */
+        LogFile: {
+            /** @description The text of a table, instead. */
+            csv?: string | null;
+            /** @description The entries. */
+            entries?: components["schemas"]["FileEntry"][] | null;
+            /**
+             * Format: catalogue-id
+             * @description `cindo-log`; left out with `csv`.
+             */
+            format?: string | null;
+            /** @description Entries that did not read back when the file was written, for its readers only. */
+            left_out?: number;
+            /**
+             * Format: int32
+             * @description 1; left out with `csv`.
+             */
+            version?: number | null;
+        };
+        /** @description Some of the log. */
+        LogPageDto: {
+            /** @description Entries, the latest first. */
+            entries: components["schemas"]["EntryLineDto"][];
+            next?: components["schemas"]["EntryId"] | null;
+            /**
+             * Format: int64
+             * @description Entries that were asked for, on all pages.
+             */
+            total: number;
+        };
         /** @description How a cook knows a temperature without a thermometer. */
         Look: {
             /**
@@ -2241,6 +3026,29 @@ export interface components {
             /** @description What to do, short. */
             title: string;
         };
+        /** @description What earlier cooks say about a plan. */
+        NextTime: {
+            /** @description Cooks that it rests on. */
+            cooks: number;
+            /**
+             * Format: double
+             * @description Give this as the plan's `film_factor`, and it does.
+             */
+            film_factor: number;
+            /**
+             * Format: double
+             * @description So much later it should come out, s; negative is earlier.
+             */
+            later_s: number;
+            /** @description In a line. */
+            line: string;
+        };
+        /** @description What earlier cooks say about a plan. */
+        NextTimeDto: {
+            /** @description The cooks that it rests on, the latest first. */
+            entries: components["schemas"]["EntryLineDto"][];
+            next?: components["schemas"]["NextTime"] | null;
+        };
         /** @description A fat for frying. */
         Oil: {
             /** @description Id, `snake_case`. */
@@ -2271,70 +3079,94 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
-        /** @description What a method comes to. */
+        /** @description What a cook says of it, now or after service. */
         Outcome: {
             /**
              * Format: double
-             * @description Target temperature that the colours of the strip centre on, °C.
+             * @description So much less (over) or more (under) time would have done, s, 5 to 1800.
              */
-            aim_c: number;
+            by_s?: number | null;
+            /** @description What else was wrong. */
+            faults?: components["schemas"]["Fault"][];
+            /** @description Anything else, up to 500 characters. */
+            note?: string;
             /**
              * Format: double
-             * @description Core when eaten, °C.
+             * @description What it cost, in whatever money, for a kilogram, 0 to 10 000.
              */
-            core_served_c: number;
+            price_kg?: number | null;
             /**
              * Format: double
-             * @description First turn, s.
+             * @description Thickness as it was when cut open, mm, 3 to 150.
              */
-            flip_s?: number | null;
-            /**
-             * Format: double
-             * @description Seconds that a cook stands by it.
-             */
-            hands_on_s: number;
-            /** @description Where the knob stands. */
-            knob: string;
-            /**
-             * Format: double
-             * @description Temperature of the medium, °C.
-             */
-            medium_c: number;
-            /**
-             * Format: double
-             * @description Time to heat up, s.
-             */
-            preheat_s: number;
-            /**
-             * Format: double
-             * @description Off the heat, s.
-             */
-            pull_s: number;
-            /** @description The result in numbers. */
-            quality: components["schemas"]["Quality"];
-            /**
-             * Format: double
-             * @description Rest, s.
-             */
-            rest_s: number;
-            /** @description The strip. */
-            strip: components["schemas"]["SmallStrip"];
-            /**
-             * Format: double
-             * @description Preheat, heat and rest, s.
-             */
-            total_s: number;
-            /**
-             * Format: double
-             * @description Seconds between the earliest and the latest pull that stay in the band; none where hotter is only firmer.
-             */
-            window_s?: number | null;
+            real_thickness_mm?: number | null;
+            /** @description Where the fish came from, up to 80 characters. */
+            source?: string;
+            verdict?: components["schemas"]["Verdict"] | null;
         };
         /**
          * @description Outline of a cross-section.
          * @enum {string}
          */
         Outline: "tapered" | "rounded" | "straight" | "oval" | "oval_with_cavity";
+        /** @description A piece of gear of one's own. */
+        OwnGear: {
+            calibration?: components["schemas"]["Calibration"] | null;
+            /** @description Where its own dial stands for words of a knob: at most 12. */
+            dial?: components["schemas"]["DialWord"][];
+            /**
+             * Format: double
+             * @description Inside height, mm, 10 to 800.
+             */
+            height_mm?: number | null;
+            /** @description Id, 1 to 60 small letters, digits and underscores. */
+            id: string;
+            /** @description Inside length and width, mm, 50 to 1500; those of the other when left out. */
+            inside_mm?: number[] | null;
+            /**
+             * Format: catalogue-id
+             * @description Id of the gear of the catalogue that it is like.
+             */
+            like: string;
+            /**
+             * Format: double
+             * @description Mass, kg, 0.2 to 80.
+             */
+            mass_kg?: number | null;
+            /** @description What it is called here, 1 to 60 characters. */
+            name: string;
+            /** @description Where it stands, such as a burner, up to 40 characters. */
+            on?: string | null;
+            /**
+             * Format: double
+             * @description Most heat that its burner or element gets into it, W, 100 to 20 000.
+             */
+            power_w?: number | null;
+        };
+        /** @description What a kitchen knows that bears on heat. */
+        OwnKitchen: {
+            eye?: components["schemas"]["Eye"] | null;
+            /** @description Gear of one's own; that of the catalogue where it is empty. */
+            gear?: components["schemas"]["OwnGear"][];
+            /**
+             * Format: double
+             * @description How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2; 1 when left out.
+             */
+            scatter?: number | null;
+        };
+        /** @description A fat at hand. */
+        OwnOil: {
+            /**
+             * Format: catalogue-id
+             * @description Id of the fat.
+             */
+            oil: string;
+            /**
+             * Format: int32
+             * @description Times it was fried in since it was fresh, 0 to 200.
+             */
+            uses?: number;
+        };
         /** @description What is on the board. */
         Piece: {
             /**
@@ -2559,8 +3391,15 @@ export interface components {
             coating?: string | null;
             /** @description Target. */
             doneness: components["schemas"]["Doneness"];
+            /**
+             * Format: double
+             * @description How much faster the fish takes heat than the solver has it, as a factor on film coefficients, 0.5 to 2:
+             *     what the log says of such pieces. 1 when left out. It never shortens a plan by the book.
+             */
+            film_factor?: number | null;
             /** @description Ids of the gear at hand; everything that the catalogue knows when left out. */
             gear?: string[] | null;
+            kitchen?: components["schemas"]["OwnKitchen"] | null;
             /**
              * Format: double
              * @description Temperature of the pan, oven, liquid, grate or oil, °C; the method's usual one when left out.
@@ -2767,6 +3606,53 @@ export interface components {
          * @enum {string}
          */
         Profile: "flat" | "oval";
+        /**
+         * @description What the plan of a cook promised: its moments, and the level that the cook goes on aiming at.
+         *
+         *     A cook under way is followed on one column, which is quick; what the whole section, sides and coats
+         *     made of the plan is kept as a difference from that column, so that a cook in which everything happens
+         *     as planned ends exactly as its plan said.
+         */
+        Promise: {
+            /**
+             * Format: double
+             * @description Where the core is, as a share of the way up (of a piece heated all round: out) from its bottom or centre.
+             */
+            core_share: number;
+            /**
+             * Format: double
+             * @description The level that one column reaches with that pull, °C: what a change of plan aims at again.
+             */
+            level_c: number;
+            /** @description What the plan has over that column: at the pull, when eaten, and at its highest, K. */
+            over_k: number[];
+            /**
+             * Format: double
+             * @description Off the heat, s after the fish met it.
+             */
+            pull_s: number;
+            /**
+             * Format: double
+             * @description How high the side is opaque at that turn (at the pull where nothing is turned), 0 to 1; none where heat
+             *     comes from all round.
+             */
+            side_opaque_share?: number | null;
+            /**
+             * Format: double
+             * @description How fast the core's level rises with the pull, K/s.
+             */
+            slope_k_s: number;
+            /**
+             * Format: double
+             * @description How far the right moment can wander, s.
+             */
+            spread_s: number;
+            /**
+             * Format: double
+             * @description First turn, s.
+             */
+            turn_s?: number | null;
+        };
         /** @description Judgement of a plan in numbers. */
         Quality: {
             /**
@@ -2849,6 +3735,21 @@ export interface components {
             core_c: number;
             /** @description Id of the sender's choosing (a UUID): the same one counts once. */
             id: string;
+        };
+        /** @description A reading of a cook. */
+        ReadingShown: {
+            /**
+             * Format: double
+             * @description When, s after the fish met the heat.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Core, °C.
+             */
+            core_c: number;
+            /** @description Whether it was used. */
+            used: boolean;
         };
         /** @description Whether a reading was used. */
         ReadingUse: {
@@ -3231,6 +4132,10 @@ export interface components {
         };
         /** @description How the heat is set and what it looks like. */
         SettingNote: {
+            /** @description Where the cook's own dial stands for that: in °C, or its own mark; none where nothing was learnt of it. */
+            dial?: string | null;
+            /** @description What this kitchen is known to do with it, in a sentence. */
+            kitchen?: string | null;
             /** @description Where the knob stands. */
             knob: string;
             /** @description What the fat, oven, liquid or fire looks like. */
@@ -3359,6 +4264,38 @@ export interface components {
              * @description Full thickness or diameter, mm, 1 to 300.
              */
             thickness_mm: number;
+        };
+        /** @description How the right pull moves with what nobody knows exactly. */
+        Slopes: {
+            /**
+             * Format: double
+             * @description Seconds between the earliest and the latest pull that are right.
+             */
+            band_s: number;
+            /** @description Whether its heat was set on a dial in degrees, and not judged by its looks. */
+            by_dial: boolean;
+            /** @description Whether its thickness was judged by eye. */
+            by_eye: boolean;
+            /**
+             * Format: double
+             * @description For a film coefficient twice as large, s, along the first of it.
+             */
+            film_s: number;
+            /**
+             * Format: double
+             * @description For each K that the heat is hotter, s.
+             */
+            medium_s_k: number;
+            /**
+             * Format: double
+             * @description For each K that it was warmer, s.
+             */
+            start_s_k: number;
+            /**
+             * Format: double
+             * @description For each mm that the piece is thicker, s.
+             */
+            thickness_s_mm: number;
         };
         /** @description A small picture of the strip. */
         SmallStrip: {
@@ -3655,6 +4592,11 @@ export interface components {
             /** @description Name in a sentence. */
             name: string;
         };
+        /**
+         * @description How it came out.
+         * @enum {string}
+         */
+        Verdict: "under" | "right" | "over";
         /** @description Liquid in its vessel. */
         VesselFill: {
             /**
@@ -5751,6 +6693,513 @@ export interface operations {
             };
         };
     };
+    get_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    update_kitchen: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change was made on */
+                "If-Match"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kitchen"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody else changed it meanwhile. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_calibrations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibrations"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_calibrations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeCalibrations"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_gear_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckDto"][];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_gear_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateCheck"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_gear_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_gear_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     create_ladder: {
         parameters: {
             query?: never;
@@ -5865,6 +7314,898 @@ export interface operations {
             };
             /** @description Not from Cindo's own page, or not by a name of this machine. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_log: {
+        parameters: {
+            query?: {
+                /** @description Words, each the beginning of one in the entry. */
+                q?: string;
+                /** @description Id of the kind of fish. */
+                species?: string;
+                /** @description Id of the cut. */
+                cut?: string;
+                /** @description Id of the method. */
+                method?: string;
+                /** @description Id of the gear. */
+                gear?: string;
+                /** @description How it came out. */
+                verdict?: components["schemas"]["Verdict"];
+                /** @description Where the page before ended: its `next`. */
+                cursor?: components["schemas"]["EntryId"];
+                /** @description Most entries on a page. */
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPageDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateEntry"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_log_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_log_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_log_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogFile"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    /** @description Where to ask after it */
+                    Location?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log_import: {
+        parameters: {
+            query?: {
+                /** @description The first line to tell, counted from 0. */
+                from?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_log_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_log_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_next_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextTimeDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_statistics: {
+        parameters: {
+            query: {
+                /** @description What entries are counted by. */
+                by: "species" | "cut" | "method" | "gear" | "week";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountedDto"][];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    update_outcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Outcome"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

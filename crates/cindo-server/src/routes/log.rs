@@ -125,6 +125,7 @@ pub(crate) struct LogAsked {
 #[into_params(parameter_in = Query)]
 pub(crate) struct CountAsked {
     /// What entries are counted by.
+    #[param(inline)]
     by: CountBy,
 }
 
