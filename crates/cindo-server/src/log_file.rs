@@ -3,7 +3,7 @@
 use std::collections::HashMap;
 
 use cindo_core::error::{FieldError, Problems};
-use cindo_core::log::{Entry, Fault, Outcome, Verdict};
+use cindo_core::log::{Entry, Fault, Remark, Verdict};
 use cindo_core::piece::Piece;
 use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_store::{KeptEntry, NewEntry};
@@ -264,14 +264,14 @@ pub(crate) fn csv_rows(entries: &[KeptEntry]) -> Result<Vec<u8>, csv::Error> {
 
 fn row(found: &KeptEntry) -> [String; COLUMNS.len()] {
     let NewEntry { uid, at_ms, entry, .. } = &found.kept;
-    let Entry { name, request, planned_s, out_s, core_served_c, outcome, gear_name, .. } = entry;
+    let Entry { name, request, planned_s, out_s, core_served_c, remark, gear_name, .. } = entry;
     let piece = &request.piece;
     let number = |value: Option<f64>| value.map(|v| v.to_string()).unwrap_or_default();
     let doneness = match &request.doneness {
         Doneness::Band(band) => band.clone(),
         Doneness::Core(core_c) => core_c.to_string(),
     };
-    let faults: Vec<String> = outcome.faults.iter().map(word).collect();
+    let faults: Vec<String> = remark.faults.iter().map(word).collect();
     [
         safe(uid),
         Timestamp::from_millisecond(*at_ms).unwrap_or_default().to_string(),
@@ -289,11 +289,11 @@ fn row(found: &KeptEntry) -> [String; COLUMNS.len()] {
         number(*planned_s),
         number(*out_s),
         number(*core_served_c),
-        outcome.verdict.as_ref().map(word).unwrap_or_default(),
-        number(outcome.by_s),
+        remark.verdict.as_ref().map(word).unwrap_or_default(),
+        number(remark.by_s),
         faults.join(" "),
-        number(outcome.real_thickness_mm),
-        safe(&outcome.note),
+        number(remark.real_thickness_mm),
+        safe(&remark.note),
     ]
 }
 
@@ -322,7 +322,7 @@ fn of_whole(desk: &Desk<'_>, file: FileEntry) -> Result<NewEntry, Vec<FieldError
     }
     check_kind(desk, &entry.request, &mut problems);
     check_times(&entry, &mut problems);
-    problems.within("entry.outcome", entry.outcome.check());
+    problems.within("entry.remark", entry.remark.check());
     problems.finish()?;
     Ok(NewEntry { uid, cook: None, at_ms: at.as_millisecond(), entry })
 }
@@ -437,15 +437,15 @@ fn of_row(desk: &Desk<'_>, row: &HashMap<&'static str, String>) -> Result<NewEnt
         },
         None => Doneness::default(),
     };
-    let outcome = Outcome {
+    let remark = Remark {
         verdict,
         by_s: by_s.filter(|_| matches!(verdict, Some(Verdict::Under | Verdict::Over))),
         faults,
         real_thickness_mm,
         note: text("note").unwrap_or_default().to_owned(),
-        ..Outcome::default()
+        ..Remark::default()
     };
-    problems.absorb(outcome.check());
+    problems.absorb(remark.check());
     let name = short(text("name").or(species.map(|s| s.name.as_str())).unwrap_or_default());
     if name.is_empty() {
         problems.add("name", format!("allowed are 1 to {NAME_LIMIT} characters"));
@@ -493,7 +493,7 @@ fn of_row(desk: &Desk<'_>, row: &HashMap<&'static str, String>) -> Result<NewEnt
         served_s: None,
         core_served_c,
         right_s: None,
-        outcome,
+        remark,
     };
     Ok(NewEntry { uid, cook: None, at_ms: at.as_millisecond(), entry })
 }

@@ -2,7 +2,7 @@
 
 use std::collections::HashSet;
 
-use cindo_core::log::{Entry, Evidence, Outcome, Verdict};
+use cindo_core::log::{Entry, Evidence, Remark, Verdict};
 use diesel::prelude::*;
 use diesel::sql_types::{BigInt, Bool, Double, Nullable, Text};
 use serde::{Deserialize, Serialize};
@@ -245,7 +245,7 @@ struct EntryRow<'a> {
 }
 
 fn row(new: &NewEntry) -> EntryRow<'_> {
-    let Entry { name, request, planned_s, gear, out_s, outcome, .. } = &new.entry;
+    let Entry { name, request, planned_s, gear, out_s, remark, .. } = &new.entry;
     EntryRow {
         cook_id: new.cook.map(|id| id.0),
         uid: &new.uid,
@@ -259,17 +259,17 @@ fn row(new: &NewEntry) -> EntryRow<'_> {
         planned_s: *planned_s,
         out_s: *out_s,
         off_s: Evidence::of(&new.entry).map(|e| e.later_s),
-        verdict: outcome.verdict.map(word),
+        verdict: remark.verdict.map(word),
         deleted_ms: None,
     }
 }
 
 /// What is found by words: names, notes, kind, cut, way and gear, ids as words.
 fn words(entry: &Entry) -> String {
-    let Entry { name, request, gear_name, outcome, .. } = entry;
+    let Entry { name, request, gear_name, remark, .. } = entry;
     let ids = [&request.piece.species, &request.piece.cut, &request.method];
     let ids: Vec<String> = ids.iter().map(|id| id.replace('_', " ")).collect();
-    [name, gear_name, &outcome.note, &outcome.source, &ids.join(" ")].map(String::as_str).join(" ")
+    [name, gear_name, &remark.note, &remark.source, &ids.join(" ")].map(String::as_str).join(" ")
 }
 
 /// Words as the full text is asked for them: each the beginning of one.
@@ -378,7 +378,7 @@ impl Store {
             };
             let mut new = new.clone();
             if let Ok(before) = load(connection, EntryId(id)) {
-                new.entry.outcome = before.kept.entry.outcome;
+                new.entry.remark = before.kept.entry.remark;
             }
             diesel::update(log_entry::table.find(id)).set(row(&new)).execute(connection)?;
             write_body(connection, id, &new.entry)?;
@@ -390,10 +390,10 @@ impl Store {
     ///
     /// # Errors
     /// When there is none with this number, or it does not read back.
-    pub fn set_outcome(&self, id: EntryId, outcome: &Outcome) -> Result<KeptEntry, StoreError> {
+    pub fn set_remark(&self, id: EntryId, remark: &Remark) -> Result<KeptEntry, StoreError> {
         self.writer()?.immediate_transaction(|connection| {
             let mut found = load(connection, id)?;
-            found.kept.entry.outcome = outcome.clone();
+            found.kept.entry.remark = remark.clone();
             diesel::update(log_entry::table.find(id.0))
                 .set(row(&found.kept))
                 .execute(connection)?;

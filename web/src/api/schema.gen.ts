@@ -674,7 +674,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/log/{id}/outcome": {
+    "/api/log/{id}/remark": {
         parameters: {
             query?: never;
             header?: never;
@@ -683,7 +683,7 @@ export interface paths {
         };
         get?: never;
         /** Says how it came out, in place of what was said before. */
-        put: operations["update_outcome"];
+        put: operations["update_remark"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1749,7 +1749,7 @@ export interface components {
              */
             out_s?: number | null;
             /** @description What the cook says of it. */
-            outcome?: components["schemas"]["Outcome"];
+            remark?: components["schemas"]["Remark"];
             /** @description What was planned. */
             request: components["schemas"]["PlanRequest"];
         };
@@ -1924,14 +1924,14 @@ export interface components {
              * @description Off the heat; none where nobody noted it.
              */
             out_s?: number | null;
-            /** @description What the cook says of it. */
-            outcome: components["schemas"]["Outcome"];
             /**
              * Format: double
              * @description Off the heat as planned; none where nobody noted it.
              */
             planned_s?: number | null;
             promise?: components["schemas"]["Promise"] | null;
+            /** @description What the cook says of it. */
+            remark: components["schemas"]["Remark"];
             /** @description What was planned, with the kitchen as it was known then. */
             request: components["schemas"]["PlanRequest"];
             /** @description The right pull as readings have it afterwards, and how far that may be off, s. */
@@ -3079,30 +3079,64 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
-        /** @description What a cook says of it, now or after service. */
+        /** @description What a method comes to. */
         Outcome: {
             /**
              * Format: double
-             * @description So much less (over) or more (under) time would have done, s, 5 to 1800.
+             * @description Target temperature that the colours of the strip centre on, °C.
              */
-            by_s?: number | null;
-            /** @description What else was wrong. */
-            faults?: components["schemas"]["Fault"][];
-            /** @description Anything else, up to 500 characters. */
-            note?: string;
+            aim_c: number;
             /**
              * Format: double
-             * @description What it cost, in whatever money, for a kilogram, 0 to 10 000.
+             * @description Core when eaten, °C.
              */
-            price_kg?: number | null;
+            core_served_c: number;
             /**
              * Format: double
-             * @description Thickness as it was when cut open, mm, 3 to 150.
+             * @description First turn, s.
              */
-            real_thickness_mm?: number | null;
-            /** @description Where the fish came from, up to 80 characters. */
-            source?: string;
-            verdict?: components["schemas"]["Verdict"] | null;
+            flip_s?: number | null;
+            /**
+             * Format: double
+             * @description Seconds that a cook stands by it.
+             */
+            hands_on_s: number;
+            /** @description Where the knob stands. */
+            knob: string;
+            /**
+             * Format: double
+             * @description Temperature of the medium, °C.
+             */
+            medium_c: number;
+            /**
+             * Format: double
+             * @description Time to heat up, s.
+             */
+            preheat_s: number;
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            pull_s: number;
+            /** @description The result in numbers. */
+            quality: components["schemas"]["Quality"];
+            /**
+             * Format: double
+             * @description Rest, s.
+             */
+            rest_s: number;
+            /** @description The strip. */
+            strip: components["schemas"]["SmallStrip"];
+            /**
+             * Format: double
+             * @description Preheat, heat and rest, s.
+             */
+            total_s: number;
+            /**
+             * Format: double
+             * @description Seconds between the earliest and the latest pull that stay in the band; none where hotter is only firmer.
+             */
+            window_s?: number | null;
         };
         /**
          * @description Outline of a cross-section.
@@ -3762,6 +3796,31 @@ export interface components {
         ReadingsTaken: {
             /** @description Readings that were new; the others were kept before. */
             new: number;
+        };
+        /** @description What a cook says of it, now or after service. */
+        Remark: {
+            /**
+             * Format: double
+             * @description So much less (over) or more (under) time would have done, s, 5 to 1800.
+             */
+            by_s?: number | null;
+            /** @description What else was wrong. */
+            faults?: components["schemas"]["Fault"][];
+            /** @description Anything else, up to 500 characters. */
+            note?: string;
+            /**
+             * Format: double
+             * @description What it cost, in whatever money, for a kilogram, 0 to 10 000.
+             */
+            price_kg?: number | null;
+            /**
+             * Format: double
+             * @description Thickness as it was when cut open, mm, 3 to 150.
+             */
+            real_thickness_mm?: number | null;
+            /** @description Where the fish came from, up to 80 characters. */
+            source?: string;
+            verdict?: components["schemas"]["Verdict"] | null;
         };
         /**
          * @description A setting without the trouble. What is null stays as it was asked, but of another method it is as
@@ -8065,7 +8124,7 @@ export interface operations {
             };
         };
     };
-    update_outcome: {
+    update_remark: {
         parameters: {
             query?: never;
             header?: never;
@@ -8076,7 +8135,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Outcome"];
+                "application/json": components["schemas"]["Remark"];
             };
         };
         responses: {

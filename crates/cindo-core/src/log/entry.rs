@@ -40,7 +40,7 @@ pub enum Fault {
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Outcome {
+pub struct Remark {
     /// How it came out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub verdict: Option<Verdict>,
@@ -77,7 +77,7 @@ const LONGEST_SOURCE: usize = 80;
 const LONGEST_NOTE: usize = 500;
 const MOST_FAULTS: usize = 6;
 
-impl Outcome {
+impl Remark {
     /// Checks it.
     ///
     /// # Errors
@@ -138,7 +138,7 @@ pub struct Entry {
     /// The right pull as readings have it afterwards, and how far that may be off, s.
     pub right_s: Option<[f64; 2]>,
     /// What the cook says of it.
-    pub outcome: Outcome,
+    pub remark: Remark,
 }
 
 impl Entry {
@@ -167,7 +167,7 @@ impl Entry {
         })
     }
 
-    /// A cook of a plan of which nothing but the outcome is known.
+    /// A cook of a plan of which nothing but the remark is known.
     ///
     /// # Errors
     /// A request that the catalogue does not know.
@@ -193,7 +193,7 @@ impl Entry {
             served_s: None,
             core_served_c: None,
             right_s: None,
-            outcome: Outcome::default(),
+            remark: Remark::default(),
         })
     }
 }

@@ -100,17 +100,17 @@ const RULER_MM: f64 = 0.5;
 impl Evidence {
     /// What an entry says; none where it says nothing of the time in the heat.
     pub fn of(entry: &Entry) -> Option<Self> {
-        let Entry { slopes, planned_s, request, outcome, .. } = entry;
+        let Entry { slopes, planned_s, request, remark, .. } = entry;
         let (slopes, planned_s) = ((*slopes)?, (*planned_s)?);
         let out_s = entry.out_s.unwrap_or(planned_s);
         let band_s = slopes.band_s;
-        let said = outcome.verdict.map(|verdict| {
+        let said = remark.verdict.map(|verdict| {
             let sign = match verdict {
                 Verdict::Right => return (out_s, RIGHT_SD_SHARE * band_s),
                 Verdict::Under => 1.0,
                 Verdict::Over => -1.0,
             };
-            match outcome.by_s {
+            match remark.by_s {
                 Some(by_s) => (out_s + sign * by_s, AMOUNT_S.hypot(AMOUNT_SHARE * by_s)),
                 None => (out_s + sign * PAST_SHARE * band_s, PAST_SD_SHARE * band_s),
             }
@@ -130,7 +130,7 @@ impl Evidence {
             slopes,
             then: gear.and_then(|gear| gear.calibration).unwrap_or(Calibration::USUAL),
             eye_then_mm: own.and_then(|own| own.eye).map_or(0.0, |eye| eye.thicker_mm),
-            thicker_mm: outcome.real_thickness_mm.map(|mm| mm - request.piece.thickness_mm),
+            thicker_mm: remark.real_thickness_mm.map(|mm| mm - request.piece.thickness_mm),
         })
     }
 

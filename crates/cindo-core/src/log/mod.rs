@@ -5,7 +5,7 @@ mod evidence;
 mod fit;
 mod next;
 
-pub use entry::{Entry, Fault, MOST_BY_S, Outcome, Verdict};
+pub use entry::{Entry, Fault, MOST_BY_S, Remark, Verdict};
 pub use evidence::{Check, Evidence, Slopes};
 pub use fit::{GearLearnt, Learnt, fit};
 pub use next::{NextTime, next_time};

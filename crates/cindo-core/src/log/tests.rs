@@ -110,17 +110,17 @@ impl<'d> Tried<'d> {
 }
 
 /// What a cook says who took it out at the plan's moment.
-fn said(dish: &Dish, true_s: f64, random: &mut StdRng) -> Outcome {
+fn said(dish: &Dish, true_s: f64, random: &mut StdRng) -> Remark {
     let late_s = dish.promise.pull_s + even(random, 15.0) - true_s;
     let band_s = dish.slopes.band_s;
     if late_s.abs() < 0.35 * band_s {
-        return Outcome { verdict: Some(Verdict::Right), ..Outcome::default() };
+        return Remark { verdict: Some(Verdict::Right), ..Remark::default() };
     }
     let verdict = if late_s > 0.0 { Verdict::Over } else { Verdict::Under };
     // Half of them say how much, to ten seconds and a third either way.
     let by_s = (late_s.abs() * (1.0 + even(random, 0.33)) / 10.0).round() * 10.0;
     let by_s = random.random_bool(0.6).then_some(by_s.clamp(MOST_BY_S.0, MOST_BY_S.1));
-    Outcome { verdict: Some(verdict), by_s, ..Outcome::default() }
+    Remark { verdict: Some(verdict), by_s, ..Remark::default() }
 }
 
 /// The kitchen as it was learnt.
@@ -179,7 +179,7 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
         let tried = Tried::of(dishes, &hidden, &mut random);
         let (dish, true_s) = (tried.dish, tried.true_s(catalogue, 0.0));
         let mut by_verdict = dish.entry.clone();
-        by_verdict.outcome = said(dish, true_s, &mut random);
+        by_verdict.remark = said(dish, true_s, &mut random);
         let mut by_reading = by_verdict.clone();
         by_reading.right_s = Some(tried.read_s(catalogue, &mut random));
         let absurd = random.random_bool(0.1);
@@ -188,10 +188,10 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
             if absurd {
                 entry.right_s = entry.right_s.map(|[at_s, sd_s]| [at_s + by_s, sd_s]);
                 let verdict = if by_s > 0.0 { Verdict::Under } else { Verdict::Over };
-                entry.outcome = Outcome {
+                entry.remark = Remark {
                     verdict: Some(verdict),
                     by_s: Some(by_s.abs()),
-                    ..Outcome::default()
+                    ..Remark::default()
                 };
             }
             entry

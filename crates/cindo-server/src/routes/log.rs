@@ -8,7 +8,7 @@ use actix_web::web::{Bytes, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, post, put};
 use cindo_core::cook::{Promise, follow, milestones};
 use cindo_core::error::{FieldError, Problems, within};
-use cindo_core::log::{Entry, Evidence, NextTime, Outcome, Verdict, next_time};
+use cindo_core::log::{Entry, Evidence, NextTime, Remark, Verdict, next_time};
 use cindo_core::plan::{Series, StripPicture};
 use cindo_core::setup::PlanRequest;
 use cindo_store::{
@@ -193,7 +193,7 @@ pub(crate) struct CreateEntry {
     out_s: Option<f64>,
     /// What the cook says of it.
     #[serde(default)]
-    outcome: Outcome,
+    remark: Remark,
 }
 
 /// Lines and picture of a cook.
@@ -323,7 +323,7 @@ pub(crate) async fn create_entry(
     if let Some(out_s) = new.out_s {
         problems.range("out_s", out_s, 1.0, LONGEST_S, "s");
     }
-    problems.within("outcome", new.outcome.check());
+    problems.within("remark", new.remark.check());
     let now = Timestamp::now();
     let at = new.at.unwrap_or(now);
     if at > now {
@@ -334,11 +334,11 @@ pub(crate) async fn create_entry(
     let fish = species.map_or_else(|| "Fish".to_owned(), |s| s.name.clone());
     let name = new.name.map_or(fish, |name| name.trim().to_owned());
     let request = PlanRequest { brief: None, ..new.request };
-    let (out_s, outcome) = (new.out_s.or(request.out_s), new.outcome);
+    let (out_s, remark) = (new.out_s.or(request.out_s), new.remark);
     let entry = solver.run(move |desk| {
         let promise = Promise::of(desk.bench(), &request).map_err(|e| within("request", e))?;
         let entry = Entry::of_plan(desk.bench(), &name, &request, &promise)?;
-        Ok::<_, Vec<FieldError>>(Entry { out_s: out_s.or(entry.planned_s), outcome, ..entry })
+        Ok::<_, Vec<FieldError>>(Entry { out_s: out_s.or(entry.planned_s), remark, ..entry })
     });
     let entry = entry.await??;
     let uid = Uuid::new_v4().to_string();
@@ -418,24 +418,24 @@ pub(crate) async fn get_entry(
 
 /// Says how it came out, in place of what was said before.
 #[utoipa::path(
-    request_body = Outcome,
+    request_body = Remark,
     responses(
         (status = 200, body = EntryDto),
         (status = 404, body = Problem, content_type = "application/problem+json"),
     )
 )]
-#[put("/api/log/{id}/outcome")]
-pub(crate) async fn update_outcome(
+#[put("/api/log/{id}/remark")]
+pub(crate) async fn update_remark(
     solver: Data<Solver>,
     store: Data<Store>,
     live: Data<Live>,
     id: Path<i32>,
-    Body(outcome): Body<Outcome>,
+    Body(remark): Body<Remark>,
 ) -> Result<Json<EntryDto>, ApiError> {
-    outcome.check()?;
+    remark.check()?;
     let id = EntryId(*id);
     let (found, cook) = on_store(&store, move |store| {
-        let found = store.set_outcome(id, &outcome)?;
+        let found = store.set_remark(id, &remark)?;
         let cook = found.kept.cook.and_then(|cook| store.find_cook(cook).ok());
         Ok((found, cook))
     })
@@ -550,7 +550,7 @@ fn line(found: &KeptEntry) -> EntryLine {
         planned_s: entry.planned_s,
         out_s: entry.out_s,
         off_s: Evidence::of(entry).map(|e| e.later_s),
-        verdict: entry.outcome.verdict,
+        verdict: entry.remark.verdict,
     }
 }
 

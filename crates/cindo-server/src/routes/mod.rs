@@ -118,7 +118,7 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(log::keep_log_import)
         .service(log::delete_log_import)
         .service(log::get_entry)
-        .service(log::update_outcome)
+        .service(log::update_remark)
         .service(log::delete_entry)
         .service(log::restore_entry);
 }
