@@ -1,10 +1,13 @@
-//! The demo: the card box of The Lantern Quay, an invented supper room, and a cook under way.
+//! The demo: the card box, kitchen and log of The Lantern Quay, an invented supper room, and a cook under way.
 
 use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{Happened, Promise, Status};
 use cindo_core::error::FieldError;
-use cindo_store::{KeptEvent, NewCard, NewCook, Store};
+use cindo_core::kitchen::{CheckMade, DialReading, GearCheck, Kitchen};
+use cindo_core::log::Entry;
+use cindo_store::{KeptEvent, NewCard, NewCook, NewEntry, Store};
 use jiff::Timestamp;
+use serde::Deserialize;
 use uuid::Uuid;
 
 use crate::card_file::{self, CardFile};
@@ -12,13 +15,69 @@ use crate::memo::Memo;
 use crate::solver::Desk;
 
 const CARDS: &str = include_str!("../demo/cards.json");
+const KITCHEN: &str = include_str!("../demo/kitchen.json");
+/// Made by `cindo-core`'s example `demo_log`.
+const LOG: &str = include_str!("../demo/log.json");
 
 /// Fills an empty box with the demo's cards.
 pub(crate) fn fill(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
     let cards = solved(catalogue)?;
     store.keep_cards(&cards, Timestamp::now()).map_err(|e| e.to_string())?;
+    let kitchen: Kitchen = serde_json::from_str(KITCHEN).map_err(|e| e.to_string())?;
+    store.set_kitchen(&kitchen, None).map_err(|e| e.to_string())?;
+    remember(store)?;
     let on_the_stove = cards.first().ok_or("the demo has no cards")?;
     begin(store, catalogue, on_the_stove)
+}
+
+/// The log of the demo.
+#[derive(Debug, Deserialize)]
+struct DemoLog {
+    /// What was hidden from the plans as it was made.
+    #[cfg_attr(not(test), expect(dead_code, reason = "for the test that looks for it"))]
+    truth: Truth,
+    entries: Vec<DemoEntry>,
+}
+
+#[derive(Debug, Deserialize)]
+#[cfg_attr(not(test), expect(dead_code, reason = "for the test that looks for it"))]
+struct Truth {
+    thicker_mm: f64,
+    gear: Vec<(String, f64, f64)>,
+}
+
+#[derive(Debug, Deserialize)]
+struct DemoEntry {
+    uid: String,
+    before_ms: i64,
+    entry: Entry,
+}
+
+fn log() -> Result<DemoLog, String> {
+    serde_json::from_str(LOG).map_err(|e| e.to_string())
+}
+
+/// What an oven thermometer said in the demo's oven, by what its dial said, °C.
+const OVEN_CHECK_C: [(f64, f64); 2] = [(180.0, 172.0), (220.0, 210.0)];
+/// How long ago that was, ms.
+const CHECKED_MS: i64 = 12 * 86_400_000;
+
+/// Six weeks of cooks, and a check of the oven.
+fn remember(store: &Store) -> Result<(), String> {
+    let now_ms = Timestamp::now().as_millisecond();
+    let entry = |e: DemoEntry| NewEntry {
+        uid: e.uid,
+        cook: None,
+        at_ms: now_ms - e.before_ms,
+        entry: e.entry,
+    };
+    let entries: Vec<NewEntry> = log()?.entries.into_iter().map(entry).collect();
+    store.add_entries(&entries).map_err(|e| e.to_string())?;
+    let reading = |(dial_c, read_c): &(f64, f64)| DialReading { dial_c: *dial_c, read_c: *read_c };
+    let made = CheckMade::Dial { readings: OVEN_CHECK_C.iter().map(reading).collect() };
+    let found = made.found((0.0, 0.0), 0.0).map_err(|e| format!("{e:?}"))?;
+    let check = GearCheck { gear: "home_oven".to_owned(), made, found };
+    store.add_check(&check, now_ms - CHECKED_MS).map(drop).map_err(|e| e.to_string())
 }
 
 /// The first card's fish has been in its pan for so long when the demo starts, ms, and its heat was turned
@@ -64,7 +123,32 @@ fn solved(catalogue: &Catalogue) -> Result<Vec<NewCard>, String> {
 
 #[cfg(test)]
 mod tests {
+    use cindo_core::log::{Check, Evidence, fit};
+
     use super::*;
+
+    /// What the demo's forty cooks and one check say is near what was hidden from them.
+    #[test]
+    fn calibration_finds_what_the_demo_hides() {
+        let DemoLog { truth, entries } = log().unwrap();
+        assert_eq!(entries.len(), 40);
+        let evidence: Vec<Evidence> =
+            entries.iter().filter_map(|e| Evidence::of(&e.entry)).collect();
+        let off = OVEN_CHECK_C.iter().map(|(dial_c, read_c)| read_c - dial_c);
+        let check = Check { gear: "home_oven".into(), runs_k: off.sum::<f64>() / 2.0, sd_k: 3.0 };
+        let learnt = fit(&evidence, &[check]);
+        assert!((learnt.eye.thicker_mm - truth.thicker_mm).abs() < 0.8, "{:?}", learnt.eye);
+        for (gear, runs_k, film) in &truth.gear {
+            let found = learnt.gear.iter().find(|g| g.gear == *gear).unwrap();
+            let c = found.calibration;
+            // Each within two of its own standard deviations.
+            assert!((c.runs_k - runs_k).abs() < 2.0 * c.runs_sd_k, "{gear}: {c:?}");
+            assert!((c.film_factor - film).abs() < 2.0 * c.film_sd, "{gear}: {c:?}");
+        }
+        let oven = learnt.gear.iter().find(|g| g.gear == "home_oven").unwrap();
+        assert!(oven.heat_is_clear, "{oven:?}");
+        assert!((-12.0..=-6.0).contains(&oven.calibration.runs_k), "{oven:?}");
+    }
 
     #[test]
     fn every_demo_card_can_be_kept_and_at_least_eight_there_are() {

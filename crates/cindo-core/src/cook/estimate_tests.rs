@@ -18,24 +18,6 @@ pub(crate) fn normal(random: &mut StdRng) -> f64 {
     sum.clamp(-3.0, 3.0)
 }
 
-/// The pull that is right for a piece that is so much thicker (mm) and warmer (K) than it was thought, under a
-/// film so many times the usual and a heat so much hotter (K), and that stands so much longer (s).
-pub(crate) fn hidden_pull(
-    catalogue: &Catalogue,
-    request: &PlanRequest,
-    promise: &Promise,
-    [thicker_mm, start_k, film, runs_k, longer_s]: [f64; 5],
-) -> Option<f64> {
-    let mut resolved = resolve(catalogue.into(), request).ok()?;
-    let setup = &mut resolved.setup;
-    setup.thickness_m += thicker_mm / 1000.0;
-    setup.start_c += start_k;
-    setup.film_factor *= film;
-    setup.medium_c += runs_k;
-    setup.rest.duration_s = (setup.rest.duration_s + longer_s).max(0.0);
-    Cook::corrected(&resolved, promise, runs_k).pull_s(&[])
-}
-
 const METHODS: [&str; 8] =
     ["sear", "saute", "roast", "poach", "steam", "grill", "slow_bake", "deep_fry"];
 

@@ -704,6 +704,15 @@ pub fn hindsight<'a>(
     bench.afford(Ok(right_s))
 }
 
+/// The right pull of a piece whose setting is not what its plan promised for, s: its heat is so much hotter, K.
+pub(crate) fn varied_pull_s(
+    varied: &Resolved<'_>,
+    promise: &Promise,
+    heat_k: f64,
+) -> Option<f64> {
+    Cook::corrected(varied, promise, heat_k).pull_s(&[])
+}
+
 /// The picture shows what is: a piece that is still in past its moment, or that stands longer.
 fn pictured(
     prepared: &Prepared<'_>,

@@ -16,6 +16,7 @@ mod story;
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
 pub use follow::{After, CookNow, CookView, Forecast, Late, follow, hindsight};
+pub(crate) use follow::varied_pull_s;
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;
@@ -24,7 +25,7 @@ pub use rescue::{Rescue, RescueEnd, RescueRequest, rescue};
 pub use story::{Milestones, Status, check, milestones};
 
 #[cfg(test)]
-pub(crate) use estimate_tests::{hidden_pull, normal};
+pub(crate) use estimate_tests::normal;
 
 #[cfg(test)]
 mod estimate_tests;

@@ -3,11 +3,13 @@
 mod entry;
 mod evidence;
 mod fit;
+mod hidden;
 mod next;
 
 pub use entry::{Entry, Fault, MOST_BY_S, Remark, Verdict};
 pub use evidence::{Check, Evidence, Slopes};
 pub use fit::{GearLearnt, Learnt, fit};
+pub use hidden::Hidden;
 pub use next::{NextTime, next_time};
 
 #[cfg(test)]

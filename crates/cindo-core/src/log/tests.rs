@@ -5,13 +5,13 @@ use rand::{RngExt, SeedableRng};
 
 use super::*;
 use crate::catalogue::Catalogue;
-use crate::cook::{Promise, hidden_pull, normal};
+use crate::cook::{Promise, normal};
 use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::piece::Piece;
 use crate::setup::{Doneness, PlanRequest};
 
 /// What is hidden about a kitchen: its eye, mm, and for each piece of gear a film factor and a heat, K.
-struct Hidden {
+struct Secret {
     thicker_mm: f64,
     gear: Vec<(f64, f64)>,
 }
@@ -25,10 +25,10 @@ fn even(random: &mut StdRng, half: f64) -> f64 {
 }
 
 /// Oven ±15 K, film ±25 %, thickness by eye ±2 mm: the kitchen's own, each even.
-fn hidden(random: &mut StdRng) -> Hidden {
+fn hidden(random: &mut StdRng) -> Secret {
     let thicker_mm = even(random, 2.0);
     let gear = GEAR.iter().map(|_| (1.0 + even(random, 0.25), even(random, 15.0))).collect();
-    Hidden { thicker_mm, gear }
+    Secret { thicker_mm, gear }
 }
 
 /// A cook in the test: a piece, and what its plan promised where nothing had been learnt.
@@ -74,36 +74,35 @@ fn dishes(catalogue: &Catalogue) -> Vec<Dish> {
 /// One cook of a dish in a hidden kitchen: how it differs from the next is drawn once.
 struct Tried<'d> {
     dish: &'d Dish,
-    /// Thickness, mm; start, K; film; heat, K; rest, s.
-    by: [f64; 5],
+    by: Hidden,
 }
 
 impl<'d> Tried<'d> {
-    fn of(dishes: &'d [Dish], hidden: &Hidden, random: &mut StdRng) -> Self {
+    fn of(dishes: &'d [Dish], hidden: &Secret, random: &mut StdRng) -> Self {
         let dish = &dishes[random.random_range(0..dishes.len())];
         let (film, runs_k) = hidden.gear[dish.gear];
         let thicker_mm = hidden.thicker_mm + 0.4 * normal(random);
-        let start_k = 1.5 * normal(random);
+        let warmer_k = 1.5 * normal(random);
         let film = film * (1.0 + 0.04 * normal(random));
         let runs_k = runs_k + 1.5 * normal(random);
-        Self { dish, by: [thicker_mm, start_k, film, runs_k, 24.0 * normal(random)] }
+        let longer_s = 24.0 * normal(random);
+        Self { dish, by: Hidden { thicker_mm, warmer_k, film, runs_k, longer_s } }
     }
 
     /// The pull that is right, where the dial is set so that so much of what it is off is allowed for, K.
     fn true_s(&self, catalogue: &Catalogue, allowed_k: f64) -> f64 {
         let Dish { entry: Entry { request, .. }, promise, slopes, .. } = self.dish;
-        let mut by = self.by;
-        by[3] -= if slopes.by_dial { allowed_k } else { 0.0 };
-        hidden_pull(catalogue, request, promise, by).unwrap()
+        let allowed_k = if slopes.by_dial { allowed_k } else { 0.0 };
+        let by = Hidden { runs_k: self.by.runs_k - allowed_k, ..self.by };
+        by.pull_s(catalogue, request, promise).unwrap().unwrap()
     }
 
     /// The pull that readings afterwards say was right, and how far that may be off: for the rest that was planned
     /// (how long it stood is another matter), off by 3 % (`cook::estimate_tests`: 4 % with the first half alone).
     fn read_s(&self, catalogue: &Catalogue, random: &mut StdRng) -> [f64; 2] {
         let Dish { entry: Entry { request, .. }, promise, .. } = self.dish;
-        let mut by = self.by;
-        by[4] = 0.0;
-        let right_s = hidden_pull(catalogue, request, promise, by).unwrap();
+        let by = Hidden { longer_s: 0.0, ..self.by };
+        let right_s = by.pull_s(catalogue, request, promise).unwrap().unwrap();
         let sd_s = 0.03 * right_s;
         [right_s + sd_s * normal(random), sd_s]
     }
