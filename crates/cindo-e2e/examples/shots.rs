@@ -12,7 +12,6 @@ const HAKE: &str = "/";
 const CHAR: &str = "/?fish=arctic_char&cut=fillet&mm=21&skin=on&start=5&method=roast&done=medium&count=6&weight=150";
 
 const WHOLE: &str = "/?fish=gurnard&cut=whole_round&mm=46&skin=on&start=6&method=roast&done=just_done&count=1&weight=520&way=bed";
-const ASKED: &str = "/?fish=hake&cut=loin&mm=28&skin=on&start=5&method=sear&done=medium&count=2&weight=180&tail=12&turn=330";
 
 const PREP: &str = "/prep?fish=hake&cut=loin&mm=28&skin=on&start=5&method=sear&done=medium&count=4&weight=180&salt=quick&thaw=fridge&sauce=yes&at=19:30";
 const PREP_FRIED: &str = "/prep?fish=haddock&cut=fillet&mm=22&skin=off&start=5&method=deep_fry&done=just_done&count=4&weight=160&chips=4&at=19:30";
@@ -23,16 +22,8 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-wide-dark", Screen::Desk, "dark", CHAR),
     ("plan-tablet-light", Screen::Tablet, "light", HAKE),
     ("plan-phone-light", Screen::Phone, "light", HAKE),
-    ("plan-phone-dark", Screen::Phone, "dark", CHAR),
     ("plan-whole-light", Screen::Desk, "light", WHOLE),
-    ("plan-asked-light", Screen::Desk, "light", ASKED),
     ("compare-wide-light", Screen::Desk, "light", "/compare"),
-    (
-        "compare-phone-light",
-        Screen::Phone,
-        "light",
-        "/compare?fish=plaice&cut=fillet&mm=12&skin=off&start=5&method=sear&done=just_done",
-    ),
     ("prep-wide-light", Screen::Desk, "light", PREP),
     ("prep-phone-light", Screen::Phone, "light", PREP_FRIED),
     (
@@ -41,14 +32,12 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
         "light",
         "/fish?fish=mackerel&cut=fillet&mm=18&skin=on&start=5&method=grill&done=medium",
     ),
-    (
-        "fish-phone-dark",
-        Screen::Phone,
-        "dark",
-        "/fish?fish=cod&cut=loin&mm=32&skin=off&start=5&method=sear&done=medium&tab=instead",
-    ),
     ("ladder-wide-light", Screen::Desk, "light", "/ladder"),
     ("cards-wide-light", Screen::Desk, "light", "/cards"),
+    ("log-wide-light", Screen::Desk, "light", "/log"),
+    ("log-phone-dark", Screen::Phone, "dark", "/log"),
+    ("log-one-wide-light", Screen::Desk, "light", "/log/40"),
+    ("kitchen-wide-light", Screen::Desk, "light", "/kitchen"),
     ("stove-wide-light", Screen::Desk, "light", "/stove/1"),
     ("stove-waiting-phone", Screen::Phone, "light", "/stove/2"),
     ("stove-late-wide-dark", Screen::Desk, "dark", "/stove/3"),
@@ -115,7 +104,12 @@ async fn ready(browser: &Browser, address: &str) -> Outcome {
             "document.querySelectorAll('{css}').length > 5 && document.fonts.status === 'loaded'"
         )
     };
-    if address.starts_with("/cards") {
+    if address.starts_with("/log/") {
+        browser.until("document.querySelectorAll('main canvas').length > 0 && document.fonts.status === 'loaded'").await?;
+    } else if address.starts_with("/cards")
+        || address.starts_with("/log")
+        || address.starts_with("/kitchen")
+    {
         browser.until(&rows("main li")).await?;
     } else if address.starts_with("/stove") {
         browser

@@ -60,15 +60,20 @@ fn log() -> Result<DemoLog, String> {
 /// What an oven thermometer said in the demo's oven, by what its dial said, °C.
 const OVEN_CHECK_C: [(f64, f64); 2] = [(180.0, 172.0), (220.0, 210.0)];
 /// How long ago that was, ms.
-const CHECKED_MS: i64 = 12 * 86_400_000;
+const CHECKED_MS: i64 = 12 * DAY_MS;
+/// A day, and when the last fish of an evening goes in, ms.
+const DAY_MS: i64 = 86_400_000;
+const SERVICE_MS: i64 = 74_500_000;
 
 /// Six weeks of cooks, and a check of the oven.
 fn remember(store: &Store) -> Result<(), String> {
     let now_ms = Timestamp::now().as_millisecond();
+    // Evenings, whatever time of day the demo is started.
+    let last_ms = now_ms / DAY_MS * DAY_MS + SERVICE_MS;
     let entry = |e: DemoEntry| NewEntry {
         uid: e.uid,
         cook: None,
-        at_ms: now_ms - e.before_ms,
+        at_ms: last_ms - e.before_ms,
         entry: e.entry,
     };
     let entries: Vec<NewEntry> = log()?.entries.into_iter().map(entry).collect();

@@ -2708,72 +2708,43 @@ export interface components {
         Kind: "in" | "press" | "heat" | "lid" | "baste" | "join" | "turn" | "move" | "out" | "serve" | "cue" | "note" | "undo" | "retime";
         /** @description A kitchen as its cooks keep it. */
         Kitchen: {
-            /**
-             * @description Allergens of tonight's guests.
-             * @default []
-             */
-            allergens: string[];
+            /** @description Allergens of tonight's guests. */
+            allergens?: string[];
             /**
              * Format: double
              * @description Height above sea level, m, −430 to 5500.
-             * @default 0
              */
-            altitude_m: number;
-            /**
-             * @description Ids of the gear at hand, the first of a kind being the one that is taken; everything when left out.
-             * @default null
-             */
-            at_hand: string[] | null;
-            /**
-             * @description Guests at risk eat here tonight: every plan by the book, and some fish not at all.
-             * @default false
-             */
-            at_risk: boolean;
-            /** @default null */
-            eye: components["schemas"]["Eye"] | null;
-            /**
-             * @description Ids of gear whose calibration stays as it is whatever is cooked.
-             * @default []
-             */
-            frozen: string[];
-            /**
-             * @description Gear of one's own.
-             * @default []
-             */
-            gear: components["schemas"]["OwnGear"][];
-            /**
-             * @description Doneness that is offered first.
-             * @default kitchen
-             */
-            house: components["schemas"]["House"];
-            /**
-             * @description What it is called, up to 60 characters.
-             * @default
-             */
-            name: string;
-            /**
-             * @description Fats at hand, the one that is taken first.
-             * @default []
-             */
-            oils: components["schemas"]["OwnOil"][];
+            altitude_m?: number;
+            /** @description Ids of the gear at hand, the first of a kind being the one that is taken; everything when left out. */
+            at_hand?: string[] | null;
+            /** @description Guests at risk eat here tonight: every plan by the book, and some fish not at all. */
+            at_risk?: boolean;
+            eye?: components["schemas"]["Eye"] | null;
+            /** @description Ids of gear whose calibration stays as it is whatever is cooked. */
+            frozen?: string[];
+            /** @description Gear of one's own. */
+            gear?: components["schemas"]["OwnGear"][];
+            /** @description Doneness that is offered first. */
+            house?: components["schemas"]["House"];
+            /** @description What it is called, up to 60 characters. */
+            name?: string;
+            /** @description Fats at hand, the one that is taken first. */
+            oils?: components["schemas"]["OwnOil"][];
             /**
              * Format: double
              * @description A portion of fillet, g, 60 to 500.
-             * @default 170
              */
-            portion_g: number;
+            portion_g?: number;
             /**
              * Format: double
              * @description From the pull until it is eaten here, s, 0 to 1800; the usual rest of each piece when left out.
-             * @default null
              */
-            rest_s: number | null;
+            rest_s?: number | null;
             /**
              * Format: double
              * @description How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2.
-             * @default null
              */
-            scatter: number | null;
+            scatter?: number | null;
         };
         /** @description The kitchen, and how often it was changed. */
         KitchenDto: {

@@ -2,7 +2,6 @@ import type { Ref } from "react";
 import { usePreferences } from "@/kitchen/preferences";
 import { Modal } from "@/ui/Modal";
 import { Segmented } from "@/ui/Segmented";
-import { Stepper } from "@/ui/Stepper";
 
 const KEYS = [
   ["1 … 8", "choose the way of cooking"],
@@ -15,11 +14,11 @@ const KEYS = [
   ["?", "this list"],
 ] as const;
 
-/** Units, guests and keys. */
+/** What stays with this device: units, light, sound and keys. */
 export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
   const { preferences, change } = usePreferences();
   return (
-    <Modal ref={ref} id="settings" title="Units, guests and keys">
+    <Modal ref={ref} id="settings" title="This device: units, light and keys">
       <div className="grid gap-2">
         <Segmented
           label="Temperature"
@@ -52,43 +51,6 @@ export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
           ]}
           onChange={(mass) => {
             change({ mass });
-          }}
-        />
-        <Segmented
-          label="Doneness"
-          value={preferences.house}
-          options={[
-            ["kitchen", "as kitchens do"],
-            ["book", "by the book"],
-          ]}
-          onChange={(house) => {
-            change({ house });
-          }}
-        />
-        <label className="flex min-h-11 items-center justify-between gap-4">
-          <span>
-            <span className="font-bold">Guests at risk</span>
-            <br />
-            <span className="text-sm">
-              Pregnant, very young, old or immune-compromised: every plan by the book, and some fish
-              not at all.
-            </span>
-          </span>
-          <input
-            type="checkbox"
-            className="toggle"
-            checked={preferences.atRisk}
-            onChange={(event) => {
-              change({ atRisk: event.target.checked });
-            }}
-          />
-        </label>
-        <Stepper
-          label="Height above the sea"
-          quantity={{ unit: "m", step: 100, digits: 0, show: (m) => m, read: (m) => m }}
-          value={preferences.altitudeM}
-          onChange={(m) => {
-            if (m >= -430 && m <= 5500) change({ altitudeM: Math.round(m) });
           }}
         />
         <Segmented

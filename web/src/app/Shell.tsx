@@ -1,6 +1,7 @@
 import { Settings2 } from "lucide-react";
 import { useRef } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
+import { useNews } from "@/kitchen/kitchen";
 import { SettingsDialog } from "./SettingsDialog";
 
 const LINKS = [
@@ -10,21 +11,24 @@ const LINKS = [
   { to: "/stove", label: "Stove" },
   { to: "/fish", label: "Fish" },
   { to: "/cards", label: "Cards" },
+  { to: "/log", label: "Log" },
+  { to: "/kitchen", label: "Kitchen" },
 ] as const;
 
 /** The frame of every screen. */
 export function Shell() {
   const settings = useRef<HTMLDialogElement>(null);
   const { search } = useLocation();
+  useNews();
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1440px] flex-col">
-      <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-2 sm:px-7">
+      <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-1.5 sm:px-7">
         <span className="mr-4 font-bold font-display text-2xl tracking-tight max-sm:hidden">
           Cindo
         </span>
         <nav
           aria-label="Screens"
-          className="flex self-stretch max-sm:flex-1 max-sm:justify-between"
+          className="flex min-w-0 self-stretch max-sm:flex-1 max-sm:justify-between"
         >
           {LINKS.map(({ to, label }) => (
             <NavLink
@@ -33,7 +37,7 @@ export function Shell() {
               to={{ pathname: to, search }}
               end={to === "/"}
               className={({ isActive }) =>
-                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-1.5 sm:min-h-13 sm:px-3 ${
+                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-0.5 text-[0.8rem] sm:min-h-13 sm:px-3 sm:text-base ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"
                 }`
               }
@@ -45,7 +49,7 @@ export function Shell() {
         <button
           type="button"
           className="btn btn-ghost btn-square ml-auto size-11"
-          aria-label="Units, guests and keys"
+          aria-label="This device: units, light and keys"
           onClick={() => settings.current?.showModal()}
         >
           <Settings2 aria-hidden className="size-5" />

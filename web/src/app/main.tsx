@@ -1,14 +1,19 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { MutationCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import "@/styles.css";
 import { PlanPage } from "@/features/plan";
 import { PreferencesProvider } from "@/kitchen/preferences";
-import { prepareToasts } from "@/ui/toast";
+import { prepareToasts, toast } from "@/ui/toast";
 import { Shell } from "./Shell";
 
 const queryClient = new QueryClient({
+  mutationCache: new MutationCache({
+    onError: (failure, _variables, _context, { meta }) => {
+      if (meta?.tellsFailure === true) toast(failure.fields[0]?.message ?? failure.message);
+    },
+  }),
   defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 60_000 } },
 });
 
@@ -36,6 +41,18 @@ const router = createBrowserRouter([
       {
         path: "/stove/:id?",
         lazy: async () => ({ Component: (await import("@/features/stove")).StovePage }),
+      },
+      {
+        path: "/log",
+        lazy: async () => ({ Component: (await import("@/features/log")).LogPage }),
+      },
+      {
+        path: "/log/:id",
+        lazy: async () => ({ Component: (await import("@/features/log")).EntryPage }),
+      },
+      {
+        path: "/kitchen",
+        lazy: async () => ({ Component: (await import("@/features/kitchen")).KitchenPage }),
       },
       {
         path: "/cards",

@@ -26,7 +26,7 @@ export function withSpecies(
     typeof draft.doneness === "string" && species.doneness.includes(draft.doneness);
   const usual = house === "book" ? "by_the_book" : species.usual_doneness;
   const next = {
-    ...withoutOwnTimes(draft),
+    ...anew(draft),
     piece: { ...piece, species: id },
     doneness: keepsDoneness ? draft.doneness : usual,
   };
@@ -53,7 +53,7 @@ export function withCut(
     ...piece
   } = draft.piece;
   return {
-    ...withoutOwnTimes(draft),
+    ...anew(draft),
     piece: {
       ...piece,
       cut: id,
@@ -76,8 +76,14 @@ export function withMethod(draft: PlanDraft, id: string): PlanDraft {
     rest_on: _rest,
     rest_c: _warm,
     ...rest
-  } = withoutOwnTimes(draft);
+  } = anew(draft);
   return { ...rest, method: id };
+}
+
+/** Another piece or way: neither the cook's own times nor what the log said of the old one count for it. */
+function anew(draft: PlanDraft): PlanDraft {
+  const { film_factor: _film, ...rest } = withoutOwnTimes(draft);
+  return rest;
 }
 
 /** The recommended turn and pull instead of the cook's own. */

@@ -1,17 +1,20 @@
-import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
+import {
+  createContext,
+  type ReactNode,
+  use,
+  useCallback,
+  useEffect,
+  useMemo,
+  useState,
+} from "react";
+import type { Kitchen, PlanRequest } from "@/api/client";
 import type { Units } from "@/lib/units";
+import { useChangeKitchen, useKitchen } from "./kitchen";
 
-export interface Preferences extends Units {
+/** What stays with this device. */
+interface OfDevice extends Units {
   theme: "auto" | "light" | "dark";
   shortcuts: boolean;
-  /** Doneness offered first: that of kitchens, or by the book. */
-  house: "kitchen" | "book";
-  /** Guests at risk: every plan by the book, and some fish not at all. */
-  atRisk: boolean;
-  /** Height of the kitchen above the sea, m. */
-  altitudeM: number;
-  /** Ids of the gear at hand; everything when null. */
-  gear: readonly string[] | null;
   /** Width of the cook's finger, for judging thickness. */
   fingerMm: number;
   /** Pixels of this glass for a millimetre, once set with a bank card. */
@@ -21,19 +24,38 @@ export interface Preferences extends Units {
   voice: boolean;
 }
 
+/** What the server keeps, so that every device agrees. */
+interface OfKitchen {
+  /** Doneness offered first: that of kitchens, or by the book. */
+  house: "kitchen" | "book";
+  /** Guests at risk: every plan by the book, and some fish not at all. */
+  atRisk: boolean;
+  /** Height of the kitchen above the sea, m. */
+  altitudeM: number;
+  /** Ids of the gear at hand; everything when null. */
+  gear: readonly string[] | null;
+}
+
+export interface Preferences extends OfDevice, OfKitchen {
+  /** What is known of this kitchen's own gear; nothing where it is as usual. */
+  own: PlanRequest["kitchen"];
+  /** From the pull until it is eaten here, s; the usual rest of each piece when null. */
+  restS: number | null;
+  /** A portion of fillet, g. */
+  portionG: number;
+  /** The fat that is taken first; the usual one when null. */
+  oil: string | null;
+}
+
 /** Pixels of the page for a millimetre, at least and at most, on any glass. */
 export const PX_PER_MM = { least: 2.5, most: 9 };
 
-const DEFAULTS: Preferences = {
+const DEFAULTS: OfDevice = {
   temperature: "C",
   length: "mm",
   mass: "g",
   theme: "auto",
   shortcuts: true,
-  house: "kitchen",
-  atRisk: false,
-  altitudeM: 0,
-  gear: null,
   fingerMm: 17,
   pxPerMm: null,
   sound: true,
@@ -42,18 +64,12 @@ const DEFAULTS: Preferences = {
 const KEY = "cindo.preferences";
 
 /** What each preference may be; anything else that a browser gives back is as on the first day. */
-const CHECKS: { [K in keyof Preferences]: (value: unknown) => boolean } = {
+const CHECKS: { [K in keyof OfDevice]: (value: unknown) => boolean } = {
   temperature: among("C", "F"),
   length: among("mm", "in"),
   mass: among("g", "oz"),
   theme: among("auto", "light", "dark"),
   shortcuts: (value) => typeof value === "boolean",
-  house: among("kitchen", "book"),
-  atRisk: (value) => typeof value === "boolean",
-  altitudeM: within(-430, 5500),
-  gear: (value) =>
-    value === null ||
-    (Array.isArray(value) && value.every((id) => typeof id === "string" && id.length <= 60)),
   fingerMm: within(8, 30),
   sound: (value) => typeof value === "boolean",
   voice: (value) => typeof value === "boolean",
@@ -69,7 +85,7 @@ function within(low: number, high: number) {
 }
 
 /** The preferences in a text that was kept; what does not read is as on the first day. */
-export function readPreferences(text: string | null): Preferences {
+export function readPreferences(text: string | null): OfDevice {
   let stored: unknown;
   try {
     stored = JSON.parse(text ?? "{}");
@@ -78,9 +94,9 @@ export function readPreferences(text: string | null): Preferences {
   }
   if (typeof stored !== "object" || stored === null) return DEFAULTS;
   const good = Object.entries(stored).filter(([key, value]) =>
-    Object.hasOwn(CHECKS, key) ? CHECKS[key as keyof Preferences](value) : false,
+    Object.hasOwn(CHECKS, key) ? CHECKS[key as keyof OfDevice](value) : false,
   );
-  return { ...DEFAULTS, ...(Object.fromEntries(good) as Partial<Preferences>) };
+  return { ...DEFAULTS, ...(Object.fromEntries(good) as Partial<OfDevice>) };
 }
 
 /** The doneness that this house offers first. */
@@ -89,12 +105,60 @@ export const houseDoneness = (preferences: Preferences): string =>
 
 interface Held {
   preferences: Preferences;
-  change: (part: Partial<Preferences>) => void;
+  change: (part: Partial<OfDevice & OfKitchen>) => void;
+}
+
+/** A kitchen of which nothing is known. */
+const USUAL: Kitchen = {
+  name: "",
+  altitude_m: 0,
+  house: "kitchen",
+  at_risk: false,
+  portion_g: 170,
+  gear: [],
+  frozen: [],
+  oils: [],
+  allergens: [],
+};
+
+/** What plans need of a kitchen. */
+function ofKitchen(kitchen: Kitchen) {
+  const { gear = [], eye, scatter } = kitchen;
+  const isUsual = gear.length === 0 && eye == null && scatter == null;
+  return {
+    house: kitchen.house ?? "kitchen",
+    atRisk: kitchen.at_risk ?? false,
+    altitudeM: kitchen.altitude_m ?? 0,
+    gear: kitchen.at_hand ?? null,
+    own: isUsual
+      ? null
+      : {
+          gear,
+          ...(eye == null ? {} : { eye }),
+          ...(scatter == null ? {} : { scatter }),
+        },
+    restS: kitchen.rest_s ?? null,
+    portionG: kitchen.portion_g ?? 170,
+    oil: kitchen.oils?.[0]?.oil ?? null,
+  };
+}
+
+/** A kitchen with some of its settings changed. */
+function changed(kitchen: Kitchen, part: Partial<OfKitchen>): Kitchen {
+  const { at_hand: atHand, ...rest } = kitchen;
+  const gear = part.gear === undefined ? (atHand ?? null) : part.gear;
+  return {
+    ...rest,
+    ...(part.house === undefined ? {} : { house: part.house }),
+    ...(part.atRisk === undefined ? {} : { at_risk: part.atRisk }),
+    ...(part.altitudeM === undefined ? {} : { altitude_m: part.altitudeM }),
+    ...(gear === null ? {} : { at_hand: [...gear] }),
+  };
 }
 
 const Context = createContext<Held | null>(null);
 
-function read(): Preferences {
+function read(): OfDevice {
   try {
     return readPreferences(localStorage.getItem(KEY));
   } catch {
@@ -103,26 +167,34 @@ function read(): Preferences {
   }
 }
 
-/** Keeps the cook's preferences in this browser. */
+/** Keeps what belongs to this device in its browser, and what belongs to the kitchen on the server. */
 export function PreferencesProvider({ children }: { children: ReactNode }) {
-  const [preferences, setPreferences] = useState(read);
+  const [device, setDevice] = useState(read);
+  const { kitchen, isSettled } = useKitchen();
+  const { mutate } = useChangeKitchen();
   useEffect(() => {
-    localStorage.setItem(KEY, JSON.stringify(preferences));
+    localStorage.setItem(KEY, JSON.stringify(device));
     const dark =
-      preferences.theme === "dark" ||
-      (preferences.theme === "auto" && matchMedia("(prefers-color-scheme: dark)").matches);
+      device.theme === "dark" ||
+      (device.theme === "auto" && matchMedia("(prefers-color-scheme: dark)").matches);
     document.documentElement.dataset.theme = dark ? "evening" : "lantern";
-  }, [preferences]);
-  const held = useMemo(
-    () => ({
-      preferences,
-      change: (part: Partial<Preferences>) => {
-        setPreferences((now) => ({ ...now, ...part }));
-      },
-    }),
-    [preferences],
+  }, [device]);
+  const change = useCallback(
+    ({ house, atRisk, altitudeM, gear, ...own }: Partial<OfDevice & OfKitchen>) => {
+      if (Object.keys(own).length > 0) setDevice((now) => ({ ...now, ...own }));
+      const part = { house, atRisk, altitudeM, gear };
+      if (Object.values(part).some((value) => value !== undefined)) {
+        mutate((now) => changed(now, part as Partial<OfKitchen>));
+      }
+    },
+    [mutate],
   );
-  return <Context value={held}>{children}</Context>;
+  const held = useMemo(
+    () => ({ preferences: { ...device, ...ofKitchen(kitchen ?? USUAL) }, change }),
+    [device, kitchen, change],
+  );
+  // A plan for a kitchen that is not known yet would be solved twice.
+  return isSettled ? <Context value={held}>{children}</Context> : null;
 }
 
 export function usePreferences(): Held {

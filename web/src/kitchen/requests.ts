@@ -15,14 +15,19 @@ function kitchen(draft: PlanDraft, preferences: Preferences) {
     ...(isAtRisk(draft, preferences) ? { at_risk: true } : {}),
     ...(altitude === 0 ? {} : { altitude_m: altitude }),
     ...(gear === null ? {} : { gear: [...gear] }),
+    // And what it was made with; what is planned now goes by what is known now.
+    ...(preferences.own == null ? {} : { kitchen: preferences.own }),
   };
 }
 
 /** The request of a plan in this kitchen. */
 export function toRequest(draft: PlanDraft, preferences: Preferences): PlanRequest {
   const { at_risk: _risk, altitude_m: _altitude, gear: _gear, ...plan } = draft;
+  const habit = preferences.restS !== null && plan.rest_s == null;
   return {
     ...plan,
+    ...(habit ? { rest_s: preferences.restS } : {}),
+    ...(preferences.oil !== null && plan.oil == null ? { oil: preferences.oil } : {}),
     ...kitchen(draft, preferences),
     // Said in the request too, so that a kept card stays what it was.
     ...(isAtRisk(draft, preferences) ? { doneness: "by_the_book" } : {}),
@@ -53,7 +58,7 @@ export function toPrep(
 
 /** A plan that came back from the server, to go on with: what the kitchen added stays with the kitchen. */
 export function inThisKitchen(answered: PlanRequest, asked: PlanDraft): PlanDraft {
-  const { at_risk: _risk, altitude_m: _altitude, gear: _gear, ...plan } = answered;
+  const { at_risk: _risk, altitude_m: _altitude, gear: _gear, kitchen: _own, ...plan } = answered;
   const { at_risk, altitude_m, gear } = asked;
   return {
     ...plan,

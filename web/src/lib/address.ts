@@ -96,6 +96,7 @@ const PLAN: Table<PlanRequest> = {
   rest_s: ["eat", figure],
   rest_on: ["from", id],
   rest_c: ["warm", figure],
+  film_factor: ["film", figure],
 };
 const GEAR: Table<OwnGear> = { gear: ["gear", ids] };
 

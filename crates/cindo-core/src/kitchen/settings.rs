@@ -35,48 +35,62 @@ pub struct OwnOil {
 /// A kitchen as its cooks keep it.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct Kitchen {
     /// What it is called, up to 60 characters.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_length = 60))]
     pub name: String,
     /// Height above sea level, m, −430 to 5500.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = -430, maximum = 5500))]
     pub altitude_m: f64,
     /// Doneness that is offered first.
+    #[serde(default)]
     pub house: House,
     /// Guests at risk eat here tonight: every plan by the book, and some fish not at all.
+    #[serde(default)]
     pub at_risk: bool,
     /// From the pull until it is eaten here, s, 0 to 1800; the usual rest of each piece when left out.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1800))]
     pub rest_s: Option<f64>,
     /// A portion of fillet, g, 60 to 500.
+    #[serde(default = "portion_g")]
     #[cfg_attr(feature = "schema", schema(minimum = 60, maximum = 500))]
     pub portion_g: f64,
     /// Ids of the gear at hand, the first of a kind being the one that is taken; everything when left out.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub at_hand: Option<Vec<String>>,
     /// Gear of one's own.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_items = 40))]
     pub gear: Vec<OwnGear>,
     /// Ids of gear whose calibration stays as it is whatever is cooked.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_items = 40))]
     pub frozen: Vec<String>,
     /// Fats at hand, the one that is taken first.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_items = 20))]
     pub oils: Vec<OwnOil>,
     /// Allergens of tonight's guests.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_items = 20))]
     pub allergens: Vec<String>,
     /// How thickness is judged by eye here.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub eye: Option<Eye>,
     /// How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0.2, maximum = 2))]
     pub scatter: Option<f64>,
+}
+
+/// A portion of fillet, g, where nobody says (common practice: 170 to 225).
+fn portion_g() -> f64 {
+    170.0
 }
 
 impl Default for Kitchen {
@@ -87,7 +101,7 @@ impl Default for Kitchen {
             house: House::Kitchen,
             at_risk: false,
             rest_s: None,
-            portion_g: 170.0,
+            portion_g: portion_g(),
             at_hand: None,
             gear: Vec::new(),
             frozen: Vec::new(),

@@ -56,12 +56,12 @@ pub fn next_time(
     counts.then(|| {
         let cooks = earlier.len();
         let way = if later_s > 0.0 { ("under", "more") } else { ("over", "less") };
-        let from = if cooks == 1 { "the last one".to_owned() } else { format!("{cooks} cooks") };
+        let from = if cooks == 1 { "one cook".to_owned() } else { format!("{cooks} cooks") };
         NextTime {
             later_s: later_s.round(),
             film_factor,
             line: format!(
-                "Last time such a piece came out {}: {} {}, from {from}.",
+                "Last time {}: {} {}, from {from}.",
                 way.0,
                 clock(later_s.abs()),
                 way.1

@@ -2,7 +2,7 @@
 
 use crate::catalogue::Control;
 use crate::kitchen::Calibration;
-use crate::say::{CELSIUS, DEGREES, MM};
+use crate::say::{CELSIUS, DEGREES, MM, sentence};
 use crate::setup::Setup;
 
 /// Less than this is not worth a word: K, share of a film, mm.
@@ -19,7 +19,11 @@ pub(super) fn own_dial(setup: &Setup<'_>) -> Option<String> {
         return Some(format!("{:.0}{CELSIUS}", setup.said_c() - calibration.runs_k));
     }
     let look = setup.look()?;
-    known.dial_for(&look.knob).map(str::to_owned)
+    let dial = known.dial_for(&look.knob)?;
+    Some(match &known.on {
+        Some(on) => format!("{dial} on {on}"),
+        None => dial.to_owned(),
+    })
 }
 
 /// What is known of the gear and the eye behind a plan, in one line; none where that is as usual.
@@ -40,13 +44,7 @@ pub(super) fn own_ways(setup: &Setup<'_>) -> Option<String> {
             eye.thicker_mm.abs()
         ));
     }
-    let place = known.on.as_ref().map(|on| format!("on {on}"));
-    let text = match (said.is_empty(), place) {
-        (true, place) => place.map(|place| format!("{name}, {place}")),
-        (false, None) => Some(said.join("; ")),
-        (false, Some(place)) => Some(format!("{}; {place}", said.join("; "))),
-    };
-    text.map(|text| crate::say::sentence(&text))
+    (!said.is_empty()).then(|| sentence(&said.join("; ")))
 }
 
 /// What was learnt of a piece of gear, in words.

@@ -166,6 +166,7 @@ impl PlanRequest {
             out_s: None,
             rest_on: None,
             rest_c: None,
+            film_factor: None,
             ..self.clone()
         }
     }

@@ -3,10 +3,10 @@ import { Download, Upload } from "lucide-react";
 import { useDeferredValue, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Card } from "@/api/client";
+import { ImportDialog } from "@/ui/ImportDialog";
 import { toast } from "@/ui/toast";
 import { CardTile } from "./CardTile";
-import { ImportDialog } from "./ImportDialog";
-import { cardsQuery, useCardChanges } from "./queries";
+import { cardsQuery, importSteps, useCardChanges } from "./queries";
 
 /** The card box: kept plans, out and in again as a file. */
 export function CardsPage() {
@@ -119,6 +119,11 @@ export function CardsPage() {
           onClose={() => {
             setFile(null);
           }}
+          one="card"
+          many="cards"
+          place="box"
+          steps={importSteps}
+          touched={["cards"]}
         />
       )}
     </div>

@@ -21,7 +21,7 @@ export function HowMuch({ species }: { species: Species }) {
   const { preferences } = usePreferences();
   const mass = massIn(preferences);
   const [guests, setGuests] = useState(4);
-  const [portion, setPortion] = useState(170);
+  const [portion, setPortion] = useState(preferences.portionG);
   const [served, setServed] = useState<State>("filleted");
   const [whole, setWhole] = useState(0);
   const { data, error } = useBuying({

@@ -1,4 +1,4 @@
-import { Bookmark, Flame, Link2, Printer, Rows4 } from "lucide-react";
+import { Bookmark, BookOpenText, Flame, Link2, Printer, Rows4 } from "lucide-react";
 import { memo, type ReactNode } from "react";
 import { Link, useLocation } from "react-router";
 import type { Method, Plan } from "@/api/client";
@@ -43,6 +43,12 @@ export const PlanCard = memo(function PlanCard(props: Props) {
           <span className="whitespace-nowrap font-bold">
             {setting.medium.toLowerCase()} {degrees(setting.medium_c)}
           </span>
+          {setting.dial != null && (
+            <span className="whitespace-nowrap">
+              {" "}
+              (your dial: <b>{localise(setting.dial, preferences)}</b>)
+            </span>
+          )}
           {": "}
           {setting.look}
         </p>
@@ -111,13 +117,25 @@ export const PlanCard = memo(function PlanCard(props: Props) {
 });
 
 /** What else can be done with a plan. */
-export function Tools({ onKeep, onCook }: { onKeep: () => void; onCook: () => void }) {
+export function Tools({
+  onKeep,
+  onCook,
+  onCooked,
+}: {
+  onKeep: () => void;
+  onCook: () => void;
+  onCooked: () => void;
+}) {
   const { search } = useLocation();
   return (
-    <div className="grid grid-cols-5 gap-1 max-lg:order-1 print:hidden">
+    <div className="grid grid-cols-6 gap-1 max-lg:order-1 print:hidden">
       <button type="button" className={`${TOOL} btn-primary`} onClick={onCook}>
         <Flame aria-hidden className="size-4" />
         Cook
+      </button>
+      <button type="button" className={TOOL} onClick={onCooked}>
+        <BookOpenText aria-hidden className="size-4" />
+        Cooked
       </button>
       <button type="button" className={TOOL} onClick={onKeep}>
         <Bookmark aria-hidden className="size-4" />
@@ -135,7 +153,7 @@ export function Tools({ onKeep, onCook }: { onKeep: () => void; onCook: () => vo
         }}
       >
         <Link2 aria-hidden className="size-4" />
-        Copy link
+        Link
       </button>
       <button
         type="button"

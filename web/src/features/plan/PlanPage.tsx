@@ -25,6 +25,8 @@ import { Backwards } from "./Backwards";
 import { Batch } from "./Batch";
 import { Before } from "./Before";
 import { Cautions } from "./Cautions";
+import { CookedDialog } from "./CookedDialog";
+import { FromTheLog } from "./FromTheLog";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
@@ -166,6 +168,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   );
   // What is kept is what was let go of.
   const cook = useBeginCook();
+  const cooked = useRef<HTMLDialogElement>(null);
   const keepable = useMemo(() => toRequest(settled, preferences), [settled, preferences]);
   // Only whether there is a turn, and when, matters to the questions; not every frame of a drag.
   const [turnS, setTurnS] = useState<number | null>(null);
@@ -291,10 +294,18 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               isStale={failure !== null}
             >
               {trouble}
+              <FromTheLog
+                request={keepable}
+                draft={settled}
+                onChange={commit}
+                isSettled={!isDragging && !isBehind && failure === null}
+                kitchen={near.setting.kitchen}
+              />
             </PlanCard>
             <Cautions plan={later} draft={settled} onChange={commit} />
             <Tools
               onKeep={openKeep}
+              onCooked={() => cooked.current?.showModal()}
               onCook={() => {
                 cook.mutate({ request: keepable, name: `${species?.name ?? ""} ${cut.name}` });
               }}
@@ -306,6 +317,11 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             )}
             <Batch plan={later} />
           </div>
+          <CookedDialog
+            ref={cooked as RefObject<HTMLDialogElement>}
+            request={keepable}
+            name={`${species?.name ?? ""} ${cut.name}`}
+          />
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}
             request={keepable}

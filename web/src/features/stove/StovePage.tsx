@@ -5,9 +5,11 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
+import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
+import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
 import { allowSound } from "./alarm";
 import { Hands, type Told } from "./Hands";
@@ -262,7 +264,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           </button>
         </div>
       ) : (
-        <p className="text-center text-xl">Served. It is kept with what happened.</p>
+        <Served cook={cook} />
       )}
       <Hands
         cook={cook}
@@ -283,6 +285,35 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           Off the list
         </button>
       </div>
+    </div>
+  );
+}
+
+/** It is on the plate and in the log: what the cook says of it. */
+function Served({ cook }: { cook: HeardCook }) {
+  const { remark } = useLogChanges();
+  const id = cook.log_entry;
+  if (id == null) return <p className="text-center text-xl">Served.</p>;
+  return (
+    <div className="mx-auto w-full max-w-xl">
+      {remark.isSuccess ? (
+        <p role="status" className="text-center text-xl">
+          Kept.{" "}
+          <Link className="underline" to={`/log/${id}`}>
+            Look at it in the log
+          </Link>
+        </p>
+      ) : (
+        <RemarkForm
+          remark={{}}
+          thicknessMm={cook.request.piece.thickness_mm}
+          isSaving={remark.isPending}
+          error={remark.error?.message}
+          onSave={(said) => {
+            remark.mutate({ id, remark: said });
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -1,0 +1,2 @@
+export { EntryPage } from "./EntryPage";
+export { LogPage } from "./LogPage";
