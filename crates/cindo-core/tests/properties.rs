@@ -5,6 +5,7 @@ use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::catalogue::{Catalogue, School};
 use cindo_core::cut_face::cut_face;
 use cindo_core::error::FieldError;
+use cindo_core::kitchen::Known;
 use cindo_core::piece::Piece;
 use cindo_core::plan::plan;
 use cindo_core::setup::Setup;
@@ -451,7 +452,9 @@ fn resolutions_of_plans_are_accurate() {
         cut: catalogue.cut("loin").unwrap(),
         variant: None,
         coating: catalogue.coating("oil").unwrap(),
-        gear: vec![catalogue.gear("clad_28").unwrap()],
+        known: vec![Known::of_catalogue(catalogue.gear("clad_28").unwrap()).into()],
+        eye: None,
+        scatter: 1.0,
         thickness_m: 0.028,
         width_m: 0.07,
         length_m: 0.1,
@@ -472,6 +475,7 @@ fn resolutions_of_plans_are_accurate() {
         medium_c: 200.0,
         boil_c: 99.97,
         film_factor: 1.0,
+        runs_k: 0.0,
     };
     let programme = Programme::of(&setup);
     let cores = |accuracy: Accuracy| {

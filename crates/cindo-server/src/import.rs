@@ -263,10 +263,7 @@ impl<N> Job<N> {
     ///
     /// # Errors
     /// Not yet or not any more, or what `write` says: then it is still there to be kept.
-    pub(crate) fn keep<E>(
-        &self,
-        write: impl FnOnce(&[N]) -> Result<(), E>,
-    ) -> Result<(), ApiError>
+    pub(crate) fn keep<E>(&self, write: impl FnOnce(&[N]) -> Result<(), E>) -> Result<(), ApiError>
     where
         ApiError: From<E>,
     {
@@ -299,7 +296,8 @@ impl<N> Job<N> {
 pub(crate) fn cards(
     file: Vec<FileCard>,
     mut known: HashSet<String>,
-) -> (Vec<(String, FileCard)>, impl FnMut(&Desk<'_>, FileCard) -> Looked<NewCard> + Send + 'static) {
+) -> (Vec<(String, FileCard)>, impl FnMut(&Desk<'_>, FileCard) -> Looked<NewCard> + Send + 'static)
+{
     let named = |card: FileCard| (card.name.trim().chars().take(NAME_LIMIT).collect(), card);
     let look = move |desk: &Desk<'_>, card: FileCard| {
         if known.insert(key(card.name.trim(), &card.request, card.choices.as_ref())) {

@@ -126,7 +126,8 @@ pub(crate) fn open(file: LogFile) -> Result<Vec<(String, Line)>, Vec<FieldError>
         }
         (None, Some(csv)) => rows(&csv, &mut problems),
         _ => {
-            problems.add("entries", "give the entries of a log or the text of a `csv`, one of the two");
+            problems
+                .add("entries", "give the entries of a log or the text of a `csv`, one of the two");
             Vec::new()
         }
     };
@@ -162,7 +163,10 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
     };
     for wanted in ["at", "fish", "method"] {
         if !columns.contains(&Some(wanted)) {
-            problems.add("csv", format!("has no column `{wanted}`; columns are {}", COLUMNS.join(", ")));
+            problems.add(
+                "csv",
+                format!("has no column `{wanted}`; columns are {}", COLUMNS.join(", ")),
+            );
         }
     }
     let mut lines = Vec::new();
@@ -332,7 +336,13 @@ fn check_kind(desk: &Desk<'_>, request: &PlanRequest, problems: &mut Problems) {
     let catalogue = desk.bench().catalogue;
     let piece = &request.piece;
     let field = |name: &str| format!("entry.request.{name}");
-    problems.named(&field("piece.species"), "a kind of fish", &piece.species, &catalogue.species, |s| &s.id);
+    problems.named(
+        &field("piece.species"),
+        "a kind of fish",
+        &piece.species,
+        &catalogue.species,
+        |s| &s.id,
+    );
     problems.named(&field("piece.cut"), "a cut", &piece.cut, &catalogue.cuts, |c| &c.id);
     problems.named(&field("method"), "a method", &request.method, &catalogue.methods, |m| &m.id);
     problems.range(&field("piece.thickness_mm"), piece.thickness_mm, 3.0, 150.0, "mm");
@@ -362,13 +372,19 @@ fn check_times(entry: &Entry, problems: &mut Problems) {
     }
 }
 
-fn of_row(desk: &Desk<'_>, row: &HashMap<&'static str, String>) -> Result<NewEntry, Vec<FieldError>> {
+fn of_row(
+    desk: &Desk<'_>,
+    row: &HashMap<&'static str, String>,
+) -> Result<NewEntry, Vec<FieldError>> {
     let catalogue = desk.bench().catalogue;
     let mut problems = Problems::new();
     let text = |column: &str| row.get(column).map(String::as_str);
     let at = text("at").and_then(moment);
     if at.is_none() {
-        problems.add("at", "is no time; allowed is RFC 3339, or a date and time such as 2026-11-26 19:30");
+        problems.add(
+            "at",
+            "is no time; allowed is RFC 3339, or a date and time such as 2026-11-26 19:30",
+        );
     }
     let mut number = |column: &'static str, low: f64, high: f64, unit: &str| {
         let value = text(column)?;
@@ -423,11 +439,13 @@ fn of_row(desk: &Desk<'_>, row: &HashMap<&'static str, String>) -> Result<NewEnt
         verdict
     });
     let mut faults = Vec::new();
-    for word in text("faults").unwrap_or_default().split([' ', ',', ';']).filter(|w| !w.is_empty()) {
+    for word in text("faults").unwrap_or_default().split([' ', ',', ';']).filter(|w| !w.is_empty())
+    {
         match of_word::<Fault>(&word.to_lowercase()) {
             Some(fault) => faults.push(fault),
-            None => problems
-                .add("faults", "allowed are stuck, torn, pale, scorched, dry and salty"),
+            None => {
+                problems.add("faults", "allowed are stuck, torn, pale, scorched, dry and salty")
+            }
         }
     }
     let doneness = match text("doneness") {
@@ -506,4 +524,3 @@ fn moment(text: &str) -> Option<Timestamp> {
     let civil = text.parse::<jiff::civil::DateTime>().ok()?;
     civil.to_zoned(jiff::tz::TimeZone::UTC).ok().map(|zoned| zoned.timestamp())
 }
-

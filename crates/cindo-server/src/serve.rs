@@ -27,8 +27,8 @@ use crate::error::ApiError;
 use crate::import::Imports;
 use crate::lanes::Lanes;
 use crate::live::Live;
-use crate::refresh::Refresh;
 use crate::memo::Memo;
+use crate::refresh::Refresh;
 use crate::solver::{Desk, Solver};
 use crate::{access, assets, demo, openapi, probe, routes};
 

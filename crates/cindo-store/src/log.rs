@@ -377,7 +377,8 @@ impl Store {
                 return Ok(EntryId(id));
             };
             let mut new = new.clone();
-            if let Ok(before) = load(connection, EntryId(id)) {
+            // One that was taken out as its cook went on again comes back with what was said of it.
+            if let Ok(before) = load_any(connection, EntryId(id)) {
                 new.entry.remark = before.kept.entry.remark;
             }
             diesel::update(log_entry::table.find(id)).set(row(&new)).execute(connection)?;
@@ -604,10 +605,23 @@ fn whole((id, cook, uid, at_ms, body, version): WholeRow) -> Result<KeptEntry, S
     Ok(KeptEntry { id: EntryId(id), kept })
 }
 
-fn load(connection: &mut SqliteConnection, EntryId(id): EntryId) -> Result<KeptEntry, StoreError> {
+fn load(connection: &mut SqliteConnection, id: EntryId) -> Result<KeptEntry, StoreError> {
+    let deleted: Option<Option<i64>> =
+        log_entry::table.find(id.0).select(log_entry::deleted_ms).first(connection).optional()?;
+    match deleted {
+        Some(None) => load_any(connection, id),
+        _ => Err(StoreError::NoEntry { id: id.0 }),
+    }
+}
+
+/// An entry, whether or not it was taken out.
+fn load_any(
+    connection: &mut SqliteConnection,
+    EntryId(id): EntryId,
+) -> Result<KeptEntry, StoreError> {
     let found: Option<WholeRow> = log_entry::table
         .inner_join(log_body::table)
-        .filter(log_entry::id.eq(id).and(log_entry::deleted_ms.is_null()))
+        .filter(log_entry::id.eq(id))
         .select(WHOLE)
         .first(connection)
         .optional()?;

@@ -705,11 +705,7 @@ pub fn hindsight<'a>(
 }
 
 /// The right pull of a piece whose setting is not what its plan promised for, s: its heat is so much hotter, K.
-pub(crate) fn varied_pull_s(
-    varied: &Resolved<'_>,
-    promise: &Promise,
-    heat_k: f64,
-) -> Option<f64> {
+pub(crate) fn varied_pull_s(varied: &Resolved<'_>, promise: &Promise, heat_k: f64) -> Option<f64> {
     Cook::corrected(varied, promise, heat_k).pull_s(&[])
 }
 

@@ -109,7 +109,7 @@ pub struct Known {
 
 impl Known {
     /// One of the catalogue, of which nothing was learnt.
-    pub(crate) fn of_catalogue(gear: &Gear) -> Self {
+    pub fn of_catalogue(gear: &Gear) -> Self {
         Self { gear: gear.clone(), calibration: None, on: None, dial: Vec::new() }
     }
 

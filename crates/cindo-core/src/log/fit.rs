@@ -30,19 +30,19 @@ pub struct GearLearnt {
 }
 
 impl GearLearnt {
-    /// What is clear of it, in words: heat and film each only where they can be told apart.
+    /// What is clear of it, in words: heat and film each only where they can be told apart, and from nothing.
     pub fn says(&self) -> Vec<String> {
+        let Calibration { runs_k, runs_sd_k, film_factor, film_sd, .. } = self.calibration;
+        // What may as well be nothing is not said either.
+        let heat = self.heat_is_clear && runs_k.abs() > runs_sd_k;
+        let film = self.film_is_clear && (film_factor - 1.0).abs() > film_sd;
         let usual = Calibration::USUAL;
-        let clear = Calibration {
-            runs_k: if self.heat_is_clear { self.calibration.runs_k } else { usual.runs_k },
-            film_factor: if self.film_is_clear {
-                self.calibration.film_factor
-            } else {
-                usual.film_factor
-            },
+        let said = Calibration {
+            runs_k: if heat { runs_k } else { usual.runs_k },
+            film_factor: if film { film_factor } else { usual.film_factor },
             ..self.calibration
         };
-        ways(&clear, true)
+        ways(&said, true)
     }
 }
 

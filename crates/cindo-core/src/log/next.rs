@@ -60,12 +60,7 @@ pub fn next_time(
         NextTime {
             later_s: later_s.round(),
             film_factor,
-            line: format!(
-                "Last time {}: {} {}, from {from}.",
-                way.0,
-                clock(later_s.abs()),
-                way.1
-            ),
+            line: format!("Last time {}: {} {}, from {from}.", way.0, clock(later_s.abs()), way.1),
             cooks,
         }
     })

@@ -187,11 +187,8 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
             if absurd {
                 entry.right_s = entry.right_s.map(|[at_s, sd_s]| [at_s + by_s, sd_s]);
                 let verdict = if by_s > 0.0 { Verdict::Under } else { Verdict::Over };
-                entry.remark = Remark {
-                    verdict: Some(verdict),
-                    by_s: Some(by_s.abs()),
-                    ..Remark::default()
-                };
+                entry.remark =
+                    Remark { verdict: Some(verdict), by_s: Some(by_s.abs()), ..Remark::default() };
             }
             entry
         };

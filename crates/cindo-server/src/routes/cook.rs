@@ -10,7 +10,9 @@ use cindo_core::cook::{
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{CardId, Cook, CookId, CookLine, EntryId, KeptEvent, KeptReading, NewCook, Probe, Store};
+use cindo_store::{
+    CardId, Cook, CookId, CookLine, EntryId, KeptEvent, KeptReading, NewCook, Probe, Store,
+};
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -311,11 +311,7 @@ pub(crate) async fn create_gear_check(
     let store_of = (preset.capacity_j_k().unwrap_or(0.0), preset.loss_w_k);
     let found = problems.within("made", asked.made.found(store_of, kitchen.altitude_m));
     problems.finish()?;
-    let check = GearCheck {
-        gear: asked.gear,
-        made: asked.made,
-        found: found.unwrap_or_default(),
-    };
+    let check = GearCheck { gear: asked.gear, made: asked.made, found: found.unwrap_or_default() };
     let at_ms = Timestamp::now().as_millisecond();
     let kept = on_store(&store, move |store| {
         let id = store.add_check(&check, at_ms)?;

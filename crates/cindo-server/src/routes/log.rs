@@ -66,7 +66,18 @@ impl From<EntryLine> for EntryLineDto {
         let EntryLine { planned_s, out_s, off_s, verdict, .. } = line;
         let at = Timestamp::from_millisecond(at_ms).unwrap_or_default();
         Self {
-            id, at, name, species, cut, method, gear, thickness_mm, planned_s, out_s, off_s, verdict,
+            id,
+            at,
+            name,
+            species,
+            cut,
+            method,
+            gear,
+            thickness_mm,
+            planned_s,
+            out_s,
+            off_s,
+            verdict,
         }
     }
 }
@@ -364,7 +375,8 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, cook: Option<Cook>) -> EntryDto {
     });
     let mut shown = Vec::new();
     let real = cook.and_then(|cook| {
-        let (told, read) = (events(&cook.begun, cook.events.iter()), readings(&cook.begun, &cook.readings));
+        let (told, read) =
+            (events(&cook.begun, cook.events.iter()), readings(&cook.begun, &cook.readings));
         let last_s = told.last().map_or(0.0, |event| event.at_s);
         let Cook { begun, .. } = &cook;
         let told = (told.as_slice(), read.as_slice());
@@ -569,32 +581,35 @@ fn told_in_parts(
     foot: fn(usize) -> String,
     of: fn(&[KeptEntry], bool) -> Result<Vec<u8>, String>,
 ) -> impl Stream<Item = Result<Bytes, ApiError>> {
-    stream::try_unfold((store, head, Part::Head, 0), move |(store, head, part, unread)| async move {
-        match part {
-            Part::Head => {
-                let text = Bytes::from(head.clone());
-                Ok(Some((text, (store, head, Part::After(None, true), unread))))
+    stream::try_unfold(
+        (store, head, Part::Head, 0),
+        move |(store, head, part, unread)| async move {
+            match part {
+                Part::Head => {
+                    let text = Bytes::from(head.clone());
+                    Ok(Some((text, (store, head, Part::After(None, true), unread))))
+                }
+                Part::After(after, is_first) => {
+                    let (found, left_out) = on_store(&store, move |store| {
+                        store.read_log(&LogFilter::default(), after, AT_ONCE)
+                    })
+                    .await?;
+                    let unread = unread + left_out;
+                    let last = found.last().map(|e| e.id);
+                    let next = match last {
+                        Some(last) => Part::After(Some(last), false),
+                        None => Part::Foot(unread),
+                    };
+                    let text = of(&found, is_first).map_err(ApiError::internal)?;
+                    Ok(Some((Bytes::from(text), (store, head, next, unread))))
+                }
+                Part::Foot(unread) => {
+                    Ok(Some((Bytes::from(foot(unread)), (store, head, Part::End, unread))))
+                }
+                Part::End => Ok(None),
             }
-            Part::After(after, is_first) => {
-                let (found, left_out) = on_store(&store, move |store| {
-                    store.read_log(&LogFilter::default(), after, AT_ONCE)
-                })
-                .await?;
-                let unread = unread + left_out;
-                let last = found.last().map(|e| e.id);
-                let next = match last {
-                    Some(last) => Part::After(Some(last), false),
-                    None => Part::Foot(unread),
-                };
-                let text = of(&found, is_first).map_err(ApiError::internal)?;
-                Ok(Some((Bytes::from(text), (store, head, next, unread))))
-            }
-            Part::Foot(unread) => {
-                Ok(Some((Bytes::from(foot(unread)), (store, head, Part::End, unread))))
-            }
-            Part::End => Ok(None),
-        }
-    })
+        },
+    )
 }
 
 fn attachment(name: &str) -> (header::HeaderName, ContentDisposition) {
@@ -605,11 +620,8 @@ fn attachment(name: &str) -> (header::HeaderName, ContentDisposition) {
 #[utoipa::path(responses((status = 200, body = String, content_type = "application/json")))]
 #[get("/api/log/export.json")]
 pub(crate) async fn export_log_json(store: Data<Store>) -> HttpResponse {
-    let head = format!(
-        r#"{{"format":"{}","version":{},"entries":["#,
-        log_file::FORMAT,
-        log_file::VERSION
-    );
+    let head =
+        format!(r#"{{"format":"{}","version":{},"entries":["#, log_file::FORMAT, log_file::VERSION);
     let of = |found: &[KeptEntry], is_first: bool| {
         let mut text = Vec::with_capacity(2000 * found.len());
         for (place, found) in found.iter().enumerate() {
@@ -633,9 +645,8 @@ pub(crate) async fn export_log_json(store: Data<Store>) -> HttpResponse {
 #[utoipa::path(responses((status = 200, body = String, content_type = "text/csv")))]
 #[get("/api/log/export.csv")]
 pub(crate) async fn export_log_csv(store: Data<Store>) -> HttpResponse {
-    let of = |found: &[KeptEntry], _is_first: bool| {
-        log_file::csv_rows(found).map_err(|e| e.to_string())
-    };
+    let of =
+        |found: &[KeptEntry], _is_first: bool| log_file::csv_rows(found).map_err(|e| e.to_string());
     HttpResponse::Ok()
         .content_type("text/csv; charset=utf-8")
         .insert_header(attachment("cindo-log.csv"))
