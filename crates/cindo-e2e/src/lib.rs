@@ -311,6 +311,24 @@ impl Browser {
         Ok(())
     }
 
+    /// Changes the kitchen that the server keeps, from the page.
+    ///
+    /// # Errors
+    /// The server refuses it.
+    pub async fn set_kitchen(&self, part: &str) -> Result<(), Box<dyn std::error::Error>> {
+        let change = format!(
+            "const done = arguments[arguments.length - 1];
+             fetch('/api/kitchen').then((a) => a.json()).then(({{ kitchen }}) => fetch('/api/kitchen', {{
+                 method: 'PUT', headers: {{ 'Content-Type': 'application/json' }},
+                 body: JSON.stringify({{ ...kitchen, ...{part} }}),
+             }})).then((a) => a.ok ? done(true) : a.text().then(done));"
+        );
+        match self.client.execute_async(&change, vec![]).await? {
+            serde_json::Value::Bool(true) => Ok(()),
+            refused => Err(refused.to_string().into()),
+        }
+    }
+
     /// Drags with the mouse from one place to another in so many moves.
     ///
     /// # Errors

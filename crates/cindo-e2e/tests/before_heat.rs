@@ -306,8 +306,7 @@ async fn guests_at_risk_get_no_egg_sauce_and_the_reason() -> Outcome {
     let server = Server::demo()?;
     let browser = Browser::open(Screen::Phone).await?;
     browser.client.goto(&server.address).await?;
-    let store = "localStorage.setItem('cindo.preferences', JSON.stringify({atRisk: true}))";
-    browser.client.execute(store, vec![]).await?;
+    browser.set_kitchen("{ at_risk: true }").await?;
     browser.client.goto(&format!("{}/prep", server.address)).await?;
     browser.until("document.querySelectorAll('main ol > li').length > 3").await?;
     browser.press("Butter sauce").await?;

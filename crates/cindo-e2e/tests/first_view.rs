@@ -210,7 +210,7 @@ async fn a_dialog_does_not_move_the_page() -> Outcome {
     let (_server, browser) = open(Screen::Desk, "/").await?;
     let left = "document.querySelector('section[aria-label=Card]').getBoundingClientRect().left";
     let before = browser.until(left).await?;
-    browser.press("Units, guests and keys").await?;
+    browser.press("This device: units, light and keys").await?;
     browser.until("document.querySelector('dialog[open]') !== null").await?;
     let during = browser.until(left).await?;
     assert_eq!(before, during);

@@ -137,7 +137,7 @@ async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
         .await?;
     type_keys(&browser.client, "\u{e00c}").await?;
 
-    browser.press("Units, guests and keys").await?;
+    browser.press("This device: units, light and keys").await?;
     let toggle = browser
         .client
         .wait()
@@ -166,7 +166,7 @@ async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
 #[tokio::test]
 async fn units_switch_everywhere() -> Outcome {
     let (_server, browser) = open(Screen::Desk, "/").await?;
-    browser.press("Units, guests and keys").await?;
+    browser.press("This device: units, light and keys").await?;
     for unit in ["°F", "in", "oz"] {
         let radio = browser
             .client

@@ -63,7 +63,7 @@ async fn whole_cook(screen: Screen) -> Outcome {
         browser.until("/^(\\+|0:)/.test(document.querySelector('[role=timer]').innerText)").await?;
         browser.press(done).await?;
     }
-    browser.until("document.body.innerText.includes('Served. It is kept')").await?;
+    browser.until("document.body.innerText.includes('How did it come out?')").await?;
     let path = format!("fetch('/api/cooks/{id}').then((a) => a.json())");
     let script = format!("const [done] = arguments; {path}.then(done)");
     let cook = browser.client.execute_async(&script, vec![]).await?;

@@ -15,7 +15,7 @@ pub(crate) const GRAMS: &str = "\u{a0}g";
 
 /// A share in whole per cent.
 pub(crate) fn percent(share: f64) -> String {
-    format!("{:.0} %", share * 100.0)
+    format!("{:.0} %", (share * 100.0).round() + 0.0)
 }
 
 /// Whole degrees with a proper minus.

@@ -93,7 +93,7 @@ function Shown({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: Kitchen 
                 <button
                   type="button"
                   className="min-h-11 cursor-pointer text-sm underline"
-                  aria-label={`Make ${gear.name} your own`}
+                  aria-label={`make it yours: ${gear.name}`}
                   onClick={() => {
                     change((now) => ({
                       ...now,

@@ -53,7 +53,7 @@ export function HowFarOff({ catalogue, gear }: Props) {
         <Segmented label="By" value={by} options={BY} onChange={setBy} />
         <table className="table-sm table w-full">
           <caption className="sr-only">How cooks came out</caption>
-          <thead>
+          <thead className="text-base-content">
             <tr>
               <th scope="col" className="px-1">
                 {BY.find(([id]) => id === by)?.[1]}

@@ -145,7 +145,7 @@ function Files() {
     <>
       <a
         className="btn min-h-11 px-2.5"
-        aria-label="Take the log out as a table"
+        aria-label="Table of the log, as a file"
         href="/api/log/export.csv"
         download="cindo-log.csv"
       >
@@ -154,7 +154,7 @@ function Files() {
       </a>
       <a
         className="btn min-h-11 px-2.5"
-        aria-label="Take all of the log out"
+        aria-label="All of it, as a file"
         href="/api/log/export.json"
         download="cindo-log.json"
       >
