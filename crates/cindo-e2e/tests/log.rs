@@ -24,6 +24,9 @@ const RESTING: &str = r"
     });
 ";
 
+/// The smallest picture there is: one red pixel (PNG).
+const PIXEL: &[u8] = b"\x89\x50\x4e\x47\x0d\x0a\x1a\x0a\x00\x00\x00\x0d\x49\x48\x44\x52\x00\x00\x00\x01\x00\x00\x00\x01\x08\x02\x00\x00\x00\x90\x77\x53\xde\x00\x00\x00\x0c\x49\x44\x41\x54\x78\x9c\x63\xf8\xcf\xc0\x00\x00\x03\x01\x01\x00\xc9\xfe\x92\xef\x00\x00\x00\x00\x49\x45\x4e\x44\xae\x42\x60\x82";
+
 async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn std::error::Error>> {
     let server = Server::demo()?;
     let browser = Browser::open(screen).await?;
@@ -49,7 +52,16 @@ async fn from_the_stove_to_the_log_to_a_changed_next_plan() -> Outcome {
     browser.until("document.body.innerText.includes('Came out over: 2:00 less')").await?;
     // As planned and as it was, one over the other.
     browser.until("document.querySelectorAll('main canvas').length === 2").await?;
+    // A photo comes in, drawn anew, and goes again.
+    let folder = tempfile::tempdir()?;
+    let photo = folder.path().join("plate.png");
+    std::fs::write(&photo, PIXEL)?;
+    let chooser = browser.client.find(Locator::Css("input[aria-label=Photo]")).await?;
+    chooser.send_keys(&photo.display().to_string()).await?;
+    browser.until("document.querySelector('main img')?.naturalWidth === 1").await?;
     browser.check_accessible().await?;
+    browser.press("Take the photo away").await?;
+    browser.until("!document.querySelector('main img')").await?;
 
     browser.client.goto(&format!("{}{COD}", server.address)).await?;
     browser.until("document.body.innerText.includes('Last time over:')").await?;
@@ -101,7 +113,8 @@ async fn the_log_is_found_by_words_and_kinds() -> Outcome {
     browser.check_accessible().await?;
     browser.client.find(Locator::Css("input[type=search]")).await?.send_keys("gurn").await?;
     browser.until(&format!("{rows} === 3")).await?;
-    browser.client.find(Locator::Css("input[type=search]")).await?.clear().await?;
+    let backspaces = "\u{e003}".repeat(4);
+    browser.client.find(Locator::Css("input[type=search]")).await?.send_keys(&backspaces).await?;
     browser.until(&format!("{rows} === 40")).await?;
     let came_out = browser.client.find(Locator::Css("select[aria-label='Came out']")).await?;
     came_out.select_by_value("over").await?;
@@ -207,7 +220,7 @@ async fn log_and_kitchen_are_readable_in_the_dark() -> Outcome {
         browser.client.goto(&format!("{}{path}", server.address)).await?;
         browser.until(ready).await?;
         browser.check_accessible().await?;
-        browser.check_no_sideways_scroll().await?;
+        browser.check_no_sideways_scroll().await.map_err(|e| format!("{path}: {e}"))?;
     }
     Ok(())
 }

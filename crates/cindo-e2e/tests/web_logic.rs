@@ -344,20 +344,20 @@ async fn nonsense_reads_as_what_it_leaves_out() -> Outcome {
         "[]",
         "\"x\"",
         "{\"temperature\":\"K\"}",
-        "{\"gear\":[7]}",
-        "{\"atRisk\":\"no\"}",
-        "{\"altitudeM\":99999}",
+        "{\"volume\":7}",
+        "{\"voice\":\"no\"}",
+        "{\"fingerMm\":99999}",
         "{\"fingerMm\":null}",
         "{\"theme\":\"neon\",\"shortcuts\":1}",
     ];
     let rows: Vec<Value> = kept.iter().map(|text| json!([text])).collect();
     let read = run(&browser, "readPreferences", &rows).await?;
     assert!(read.iter().all(|p| p == &read[0]), "all of it as on the first day: {read:?}");
-    let good = json!([r#"{"temperature":"F","altitudeM":1200,"gear":["clad_28"],"theme":"neon"}"#]);
+    let good = json!([r#"{"temperature":"F","fingerMm":21,"theme":"neon"}"#]);
     let good = run(&browser, "readPreferences", &[good]).await?.remove(0);
     assert_eq!(
-        (&good["temperature"], &good["altitudeM"], &good["theme"]),
-        (&json!("F"), &json!(1200), &json!("auto"))
+        (&good["temperature"], &good["fingerMm"], &good["theme"]),
+        (&json!("F"), &json!(21), &json!("auto"))
     );
     Ok(())
 }

@@ -168,6 +168,7 @@ impl From<StoreError> for ApiError {
             StoreError::NotFound { .. }
             | StoreError::NoCook { .. }
             | StoreError::NoEntry { .. }
+            | StoreError::NoPhoto { .. }
             | StoreError::NoCheck { .. } => Self::NotFound(error.to_string()),
             StoreError::Changed => Self::Changed,
             StoreError::Full => Self::NoRoom(error.to_string()),

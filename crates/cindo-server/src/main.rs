@@ -14,6 +14,7 @@ mod live;
 mod log_file;
 mod memo;
 mod openapi;
+mod picture;
 mod probe;
 mod refresh;
 mod request;

@@ -5,6 +5,7 @@ mod cook;
 mod kitchen;
 mod log;
 mod open;
+mod photo;
 mod schema;
 mod stored;
 
@@ -84,6 +85,12 @@ pub enum StoreError {
     #[error("there is no check {id}")]
     NoCheck {
         /// The id asked for.
+        id: i32,
+    },
+    /// An entry has no photo.
+    #[error("entry {id} of the log has no photo")]
+    NoPhoto {
+        /// The entry.
         id: i32,
     },
     /// A stored entry does not read back.

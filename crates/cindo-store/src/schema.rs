@@ -83,6 +83,13 @@ diesel::table! {
 }
 
 diesel::table! {
+    log_photo (entry_id) {
+        entry_id -> Integer,
+        jpeg -> Binary,
+    }
+}
+
+diesel::table! {
     kitchen (id) {
         id -> Integer,
         body -> Text,

@@ -76,6 +76,20 @@ export function SettingsDialog({ ref }: { ref: Ref<HTMLDialogElement> }) {
             }}
           />
         </label>
+        {preferences.sound && (
+          <Segmented
+            label="How loud"
+            value={preferences.volume}
+            options={[
+              ["low", "low"],
+              ["middle", "middle"],
+              ["full", "full"],
+            ]}
+            onChange={(volume) => {
+              change({ volume });
+            }}
+          />
+        )}
         <label className="flex min-h-11 items-center justify-between gap-4">
           <span className="font-bold">Spoken prompts at the stove</span>
           <input

@@ -19,8 +19,9 @@ interface OfDevice extends Units {
   fingerMm: number;
   /** Pixels of this glass for a millimetre, once set with a bank card. */
   pxPerMm: number | null;
-  /** Whether this device sounds at the stove, and whether it speaks. */
+  /** Whether this device sounds at the stove, how loud, and whether it speaks. */
   sound: boolean;
+  volume: "low" | "middle" | "full";
   voice: boolean;
 }
 
@@ -43,6 +44,8 @@ export interface Preferences extends OfDevice, OfKitchen {
   restS: number | null;
   /** A portion of fillet, g. */
   portionG: number;
+  /** Allergens of tonight's guests. */
+  allergens: readonly string[];
   /** The fat that is taken first; the usual one when null. */
   oil: string | null;
 }
@@ -59,6 +62,7 @@ const DEFAULTS: OfDevice = {
   fingerMm: 17,
   pxPerMm: null,
   sound: true,
+  volume: "full",
   voice: false,
 };
 const KEY = "cindo.preferences";
@@ -72,6 +76,7 @@ const CHECKS: { [K in keyof OfDevice]: (value: unknown) => boolean } = {
   shortcuts: (value) => typeof value === "boolean",
   fingerMm: within(8, 30),
   sound: (value) => typeof value === "boolean",
+  volume: among("low", "middle", "full"),
   voice: (value) => typeof value === "boolean",
   pxPerMm: (value) => value === null || within(PX_PER_MM.least, PX_PER_MM.most)(value),
 };
@@ -139,6 +144,7 @@ function ofKitchen(kitchen: Kitchen) {
         },
     restS: kitchen.rest_s ?? null,
     portionG: kitchen.portion_g ?? 170,
+    allergens: kitchen.allergens ?? [],
     oil: kitchen.oils?.[0]?.oil ?? null,
   };
 }

@@ -1,7 +1,10 @@
+use std::collections::BTreeSet;
+
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Sign, Species, Support,
+    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Sign, Species,
+    Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -36,8 +39,17 @@ pub(crate) struct CatalogueDto<'a> {
     cues: &'a [Cue],
     /// What goes wrong there.
     rescues: &'a [RescueRow],
+    /// Allergens that something in it carries.
+    allergens: Vec<&'a str>,
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
+}
+
+/// Allergens that some ingredient carries, by name.
+fn allergens(catalogue: &Catalogue) -> Vec<&str> {
+    let each = catalogue.ingredients.iter().flat_map(|i| &i.allergens).map(String::as_str);
+    let sorted: BTreeSet<&str> = each.collect();
+    sorted.into_iter().collect()
 }
 
 /// Species, cuts, methods, schools, doneness bands and oils.
@@ -58,6 +70,7 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         signs: &catalogue.signs,
         cues: &catalogue.cues,
         rescues: &catalogue.rescues,
+        allergens: allergens(catalogue),
         sources: &catalogue.sources,
     })
 }

@@ -13,7 +13,7 @@ use cindo_core::plan::{Series, StripPicture};
 use cindo_core::setup::PlanRequest;
 use cindo_store::{
     Cook, CookId, CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry,
-    Store,
+    Store, StoreError,
 };
 use futures_util::{Stream, stream};
 use jiff::Timestamp;
@@ -251,6 +251,8 @@ pub(crate) struct EntryDto {
     real: Option<Course>,
     /// Readings, at most 200.
     readings: Vec<ReadingShown>,
+    /// Whether it has a photo, at `photo` under its own address.
+    has_photo: bool,
 }
 
 /// What earlier cooks say about a plan.
@@ -360,12 +362,12 @@ pub(crate) async fn create_entry(
     });
     let found = found.await?;
     live.tell("log", &found.id);
-    let shown = solver.run(move |desk| shown(desk, found, None)).await?;
+    let shown = solver.run(move |desk| shown(desk, found, (None, false))).await?;
     Ok(HttpResponse::Created().json(shown))
 }
 
 /// An entry with its pictures.
-fn shown(desk: &Desk<'_>, found: KeptEntry, cook: Option<Cook>) -> EntryDto {
+fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bool)) -> EntryDto {
     let KeptEntry { id, kept: NewEntry { cook: cook_id, at_ms, entry, .. } } = found;
     let planned = desk.plan(&entry.request).ok().map(|plan| Course {
         pull_s: plan.answer.pull_s,
@@ -403,7 +405,15 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, cook: Option<Cook>) -> EntryDto {
         planned,
         real,
         readings: shown,
+        has_photo,
     }
+}
+
+/// What stands beside an entry: its cook, and whether it has a photo. A cook that does not read back is told
+/// without its course.
+fn beside(store: &Store, found: &KeptEntry) -> Result<(Option<Cook>, bool), StoreError> {
+    let cook = found.kept.cook.and_then(|cook| store.find_cook(cook).ok());
+    Ok((cook, store.has_photo(found.id)?))
 }
 
 /// One entry, with its plan and what really happened.
@@ -418,14 +428,13 @@ pub(crate) async fn get_entry(
     id: Path<i32>,
 ) -> Result<Json<EntryDto>, ApiError> {
     let id = EntryId(*id);
-    let (found, cook) = on_store(&store, move |store| {
+    let (found, beside) = on_store(&store, move |store| {
         let found = store.find_entry(id)?;
-        // A cook that does not read back is told without its course.
-        let cook = found.kept.cook.and_then(|cook| store.find_cook(cook).ok());
-        Ok((found, cook))
+        let beside = beside(store, &found)?;
+        Ok((found, beside))
     })
     .await?;
-    Ok(Json(solver.run(move |desk| shown(desk, found, cook)).await?))
+    Ok(Json(solver.run(move |desk| shown(desk, found, beside)).await?))
 }
 
 /// Says how it came out, in place of what was said before.
@@ -446,14 +455,14 @@ pub(crate) async fn update_remark(
 ) -> Result<Json<EntryDto>, ApiError> {
     remark.check()?;
     let id = EntryId(*id);
-    let (found, cook) = on_store(&store, move |store| {
+    let (found, beside) = on_store(&store, move |store| {
         let found = store.set_remark(id, &remark)?;
-        let cook = found.kept.cook.and_then(|cook| store.find_cook(cook).ok());
-        Ok((found, cook))
+        let beside = beside(store, &found)?;
+        Ok((found, beside))
     })
     .await?;
     live.tell("log", &id);
-    Ok(Json(solver.run(move |desk| shown(desk, found, cook)).await?))
+    Ok(Json(solver.run(move |desk| shown(desk, found, beside)).await?))
 }
 
 /// Takes an entry out of the log; it can be restored.

@@ -8,6 +8,7 @@ mod health;
 mod import;
 mod kitchen;
 pub(crate) mod log;
+mod photo;
 mod plan;
 mod prep;
 mod simulate;
@@ -117,6 +118,9 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(log::get_log_import)
         .service(log::keep_log_import)
         .service(log::delete_log_import)
+        .service(photo::update_photo)
+        .service(photo::get_photo)
+        .service(photo::delete_photo)
         .service(log::get_entry)
         .service(log::update_remark)
         .service(log::delete_entry)

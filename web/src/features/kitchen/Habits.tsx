@@ -27,6 +27,7 @@ export function Habits({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: 
     change((now) => ({ ...now, ...part }));
   };
   const oils = kitchen.oils ?? [];
+  const mustNot = kitchen.allergens ?? [];
   return (
     <section
       aria-labelledby="habits"
@@ -119,6 +120,30 @@ export function Habits({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: 
           />
         )}
       </div>
+      <fieldset>
+        <legend className="font-bold">Tonight’s guests must not have</legend>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {catalogue.allergens.map((allergen) => (
+            <button
+              key={allergen}
+              type="button"
+              aria-pressed={mustNot.includes(allergen)}
+              className={`btn min-h-11 px-3 font-normal ${
+                mustNot.includes(allergen) ? "btn-neutral" : "border-base-300 bg-base-100"
+              }`}
+              onClick={() => {
+                set({
+                  allergens: mustNot.includes(allergen)
+                    ? mustNot.filter((other) => other !== allergen)
+                    : [...mustNot, allergen],
+                });
+              }}
+            >
+              {allergen}
+            </button>
+          ))}
+        </div>
+      </fieldset>
       <fieldset className="grid gap-1">
         <legend className="font-bold">Fats at hand, the first is taken</legend>
         {oils.map((own, place) => {

@@ -10,6 +10,7 @@ import { clock, timeOfDay } from "@/lib/time";
 import { format, lengthIn, temperatureIn } from "@/lib/units";
 import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
+import { Photo } from "./Photo";
 import { entryQuery } from "./queries";
 import { TwoClocks } from "./TwoClocks";
 import { dayOf, more, VERDICT_WORDS } from "./words";
@@ -125,6 +126,7 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
           <p className="mt-3 whitespace-pre-line italic">{entry.remark.note}</p>
         )}
         {entry.remark.source && <p className="mt-1 text-sm">From {entry.remark.source}.</p>}
+        <Photo id={found.id} name={entry.name} hasPhoto={found.has_photo} />
         <div className="mt-4 flex flex-wrap gap-2">
           <Link
             className="btn btn-primary min-h-11"

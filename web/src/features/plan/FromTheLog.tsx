@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { BookOpenText } from "lucide-react";
+import { BookOpenText, X } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { PlanRequest } from "@/api/client";
@@ -35,32 +35,26 @@ export function FromTheLog({ request, draft, onChange, isSettled, kitchen }: Pro
   const hasLine = next && (isTaken || !dismissed.has(key));
   if (!kitchen && !hasLine && !isTaken) return null;
   return (
-    <div className="mt-1.5 rounded-field bg-base-200 px-3 pt-1.5 text-sm last:pb-0 print:hidden">
-      {kitchen && <p className="pb-1.5">{localise(kitchen, preferences)}</p>}
+    <div className="mt-1 rounded-field bg-base-200 px-2 text-sm print:hidden">
+      {kitchen && <p className="py-1">{localise(kitchen, preferences)}</p>}
       {hasLine && (
-        <div className="flex flex-wrap items-center gap-x-4">
-          <span className="w-full">
-            <BookOpenText aria-hidden className="mr-1.5 inline size-4 align-text-bottom" />
+        <div className="flex items-center gap-x-2">
+          <BookOpenText aria-hidden className="size-4 shrink-0" />
+          <Link
+            className="min-w-0 flex-1 text-[0.8rem] underline decoration-dotted underline-offset-4"
+            to={`/log?species=${draft.piece.species}&method=${draft.method}`}
+          >
             {isTaken
               ? `From the log: ${clock(Math.abs(next.later_s))} ${next.later_s > 0 ? "more" : "less"} than solved.`
               : next.line}
-          </span>
+          </Link>
           {isTaken ? (
-            <button
-              type="button"
-              className="min-h-9 cursor-pointer font-bold underline"
-              onClick={() => {
-                const { film_factor: _film, ...rest } = draft;
-                onChange(rest);
-              }}
-            >
-              As solved
-            </button>
+            <AsSolved draft={draft} onChange={onChange} />
           ) : (
             <>
               <button
                 type="button"
-                className="min-h-9 cursor-pointer font-bold underline"
+                className="min-h-9 cursor-pointer whitespace-nowrap font-bold underline"
                 onClick={() => {
                   onChange({ ...draft, film_factor: next.film_factor });
                 }}
@@ -69,39 +63,41 @@ export function FromTheLog({ request, draft, onChange, isSettled, kitchen }: Pro
               </button>
               <button
                 type="button"
-                className="min-h-9 cursor-pointer underline"
+                className="btn btn-ghost btn-square size-9"
+                aria-label="Not this time"
                 onClick={() => {
                   dismissed.add(key);
                   setGone((n) => n + 1);
                 }}
               >
-                Not this time
+                <X aria-hidden className="size-4" />
               </button>
             </>
           )}
-          <Link
-            className="flex min-h-9 items-center underline"
-            to={`/log?species=${draft.piece.species}&method=${draft.method}`}
-          >
-            Which cooks
-          </Link>
         </div>
       )}
       {isTaken && !hasLine && (
         <p className="flex flex-wrap items-center gap-x-3">
           This plan goes by what the log said.
-          <button
-            type="button"
-            className="min-h-9 cursor-pointer font-bold underline"
-            onClick={() => {
-              const { film_factor: _film, ...rest } = draft;
-              onChange(rest);
-            }}
-          >
-            As solved
-          </button>
+          <AsSolved draft={draft} onChange={onChange} />
         </p>
       )}
     </div>
+  );
+}
+
+/** Back to what the solver has. */
+function AsSolved({ draft, onChange }: Pick<Props, "draft" | "onChange">) {
+  return (
+    <button
+      type="button"
+      className="min-h-9 cursor-pointer whitespace-nowrap font-bold underline"
+      onClick={() => {
+        const { film_factor: _film, ...rest } = draft;
+        onChange(rest);
+      }}
+    >
+      As solved
+    </button>
   );
 }

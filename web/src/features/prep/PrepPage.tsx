@@ -307,11 +307,18 @@ function Head({ prep, count, address, heatAt, onSave }: HeadProps) {
 /** Allergens, holding and cautions. */
 function Mind({ prep }: { prep: Prep }) {
   const { preferences } = usePreferences();
+  const forbidden = prep.allergens.filter((a) => preferences.allergens.includes(a));
   return (
     <section aria-labelledby="mind" className="grid gap-2 text-sm">
       <h2 id="mind" className="font-bold font-display text-xl">
         To mind
       </h2>
+      {forbidden.length > 0 && (
+        <p role="alert" className="rounded-field border-2 border-error px-3 py-2 text-error">
+          <b>Not for tonight’s guests:</b> there is {forbidden.join(", ")} in it. Leave out or
+          change what contains it; frying oil carries it over.
+        </p>
+      )}
       <p>
         <b>Allergens:</b> {prep.allergens.join(", ")}.
       </p>

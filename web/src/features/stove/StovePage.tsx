@@ -7,7 +7,7 @@ import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
-import { clock } from "@/lib/time";
+import { clock, wait } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
@@ -397,7 +397,10 @@ function Movement({
             {after.crisp_until_s != null &&
               (after.crisp_until_s > sinceOut
                 ? ` Crisp for ${clock(after.crisp_until_s - sinceOut)} more.`
-                : " No longer crisp.")}
+                : " No longer crisp.")}{" "}
+            {after.safe_until_s > sinceOut
+              ? `Out of the heat for ${wait(after.safe_until_s - sinceOut)} at most.`
+              : "Out of the heat for too long: throw it away."}
           </p>
         )}
       </div>

@@ -10,6 +10,8 @@ interface Watched {
   moment: Moment;
 }
 
+/** How loud this device is, of full. */
+const LOUDNESS = { low: 0.25, middle: 0.55, full: 1 };
 /** An alarm comes again after so many seconds, louder, until somebody touches something. */
 const AGAIN_S = [0, 12, 24, 45, 75];
 const VOLUMES = [0.5, 0.65, 0.8, 1, 1];
@@ -30,7 +32,9 @@ export function useAlarms(watched: readonly Watched[]) {
       const step = AGAIN_S.findLastIndex((s) => s * cook.speed <= overS);
       if (step <= (rung.current.get(key) ?? -1)) continue;
       rung.current.set(key, step);
-      if (preferences.sound) sound(next.done_by ?? "", VOLUMES[step] ?? 1);
+      if (preferences.sound) {
+        sound(next.done_by ?? "", LOUDNESS[preferences.volume] * (VOLUMES[step] ?? 1));
+      }
       if (preferences.voice && step === 0) say(`${cook.name}. ${next.title}`);
     }
   });

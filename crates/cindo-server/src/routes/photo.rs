@@ -1,0 +1,79 @@
+//! Photos of the log's entries.
+
+use actix_web::http::header;
+use actix_web::web::{self, Data, Path};
+use actix_web::{HttpResponse, delete, get, put};
+use cindo_store::{EntryId, Store};
+use serde::Deserialize;
+use utoipa::ToSchema;
+
+use super::{Body, on_store};
+use crate::error::{ApiError, Problem};
+use crate::live::Live;
+use crate::picture;
+
+/// Largest body with a photo in it, kB: eight megabytes as base64 and a little around it.
+const PHOTO_LIMIT_KB: usize = 11 * 1024;
+
+/// A photo to keep.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct PutPhoto {
+    /// A JPEG or PNG of up to 8 MB, as base64.
+    #[schema(max_length = 11_184_812)]
+    image: String,
+}
+
+/// Keeps an entry's photo, in place of the one that it had: drawn anew, without what the camera wrote into it.
+#[utoipa::path(
+    request_body = PutPhoto,
+    responses(
+        (status = 204),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+    )
+)]
+#[put("/api/log/{id}/photo")]
+pub(crate) async fn update_photo(
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+    Body(photo): Body<PutPhoto, PHOTO_LIMIT_KB>,
+) -> Result<HttpResponse, ApiError> {
+    let id = EntryId(*id);
+    let jpeg = web::block(move || picture::drawn_anew(&photo.image)).await??;
+    on_store(&store, move |store| store.set_photo(id, &jpeg)).await?;
+    live.tell("log", &id);
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// An entry's photo.
+#[utoipa::path(responses(
+    (status = 200, content_type = "image/jpeg"),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[get("/api/log/{id}/photo")]
+pub(crate) async fn get_photo(store: Data<Store>, id: Path<i32>) -> Result<HttpResponse, ApiError> {
+    let id = EntryId(*id);
+    let jpeg = on_store(&store, move |store| store.find_photo(id)).await?;
+    Ok(HttpResponse::Ok()
+        .content_type("image/jpeg")
+        .insert_header((header::CACHE_CONTROL, "no-cache"))
+        .body(jpeg))
+}
+
+/// Takes an entry's photo away.
+#[utoipa::path(responses(
+    (status = 204),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[delete("/api/log/{id}/photo")]
+pub(crate) async fn delete_photo(
+    store: Data<Store>,
+    live: Data<Live>,
+    id: Path<i32>,
+) -> Result<HttpResponse, ApiError> {
+    let id = EntryId(*id);
+    on_store(&store, move |store| store.remove_photo(id)).await?;
+    live.tell("log", &id);
+    Ok(HttpResponse::NoContent().finish())
+}
