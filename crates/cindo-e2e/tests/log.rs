@@ -100,6 +100,8 @@ async fn three_taps_keep_a_cook_that_the_stove_did_not_see() -> Outcome {
     browser.client.find(Locator::Css("main li a")).await?.click().await?;
     browser.press("Out of the log").await?;
     browser.until(&format!("{first}?.includes('Arctic char')")).await?;
+    // The message slides in: a hand waits until it stands.
+    tokio::time::sleep(std::time::Duration::from_millis(600)).await;
     browser.press("Put it back").await?;
     browser.until(&format!("{first}?.includes('Cod loin')")).await?;
     Ok(())
@@ -121,9 +123,10 @@ async fn the_log_is_found_by_words_and_kinds() -> Outcome {
     browser.until(&format!("{rows} < 20 && {rows} > 0")).await?;
     // Reopened, the address shows the same.
     browser.until("location.search === '?verdict=over'").await?;
-    browser.press("gear").await?;
+    let by_gear = Locator::XPath("//aside//label[normalize-space(.)='gear']");
+    browser.client.find(by_gear).await?.click().await?;
     browser
-        .until("document.querySelector('aside table')?.innerText.includes('the big oven')")
+        .until("document.querySelector('aside section:last-of-type table')?.innerText.includes('the big oven')")
         .await?;
     Ok(())
 }

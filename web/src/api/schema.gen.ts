@@ -4207,6 +4207,8 @@ export interface components {
             medium_c: number;
             /** @description Why this temperature. */
             reason: string;
+            /** @description Where the gear stands, such as `the left burner`. */
+            stands_on?: string | null;
             /**
              * Format: double
              * @description To what temperature, °C.

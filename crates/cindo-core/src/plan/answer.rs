@@ -36,6 +36,8 @@ pub struct SettingNote {
     pub look: String,
     /// Where the cook's own dial stands for that: in °C, or its own mark; none where nothing was learnt of it.
     pub dial: Option<String>,
+    /// Where the gear stands, such as `the left burner`.
+    pub stands_on: Option<String>,
     /// What this kitchen is known to do with it, in a sentence.
     pub kitchen: Option<String>,
     /// Why this temperature.
@@ -433,6 +435,7 @@ fn assemble(
             knob: first.map(|f| &f.knob).or(look.map(|l| &l.knob)).cloned().unwrap_or_default(),
             look: first.map(|f| &f.look).or(look.map(|l| &l.look)).cloned().unwrap_or_default(),
             dial: own_dial(setup),
+            stands_on: setup.heated().and_then(|known| known.on.clone()),
             kitchen: own_ways(setup),
             reason: setup.suited.map_or(&setup.method.reason, |s| &s.reason).clone(),
             turn_down_s: down.as_ref().map(|d| d.0),

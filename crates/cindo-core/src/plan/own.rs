@@ -19,11 +19,7 @@ pub(super) fn own_dial(setup: &Setup<'_>) -> Option<String> {
         return Some(format!("{:.0}{CELSIUS}", setup.said_c() - calibration.runs_k));
     }
     let look = setup.look()?;
-    let dial = known.dial_for(&look.knob)?;
-    Some(match &known.on {
-        Some(on) => format!("{dial} on {on}"),
-        None => dial.to_owned(),
-    })
+    known.dial_for(&look.knob).map(str::to_owned)
 }
 
 /// What is known of the gear and the eye behind a plan, in one line; none where that is as usual.

@@ -164,18 +164,20 @@ function Weeks({ weeks }: { weeks: readonly Counted[] }) {
           );
         })}
       </svg>
-      <table className="sr-only">
-        <caption>How far plans were off, week by week</caption>
-        <tbody>
-          {shown.map((week) => (
-            <tr key={week.key}>
-              <th scope="row">{date(week)}</th>
-              <td>{week.cooks} cooks</td>
-              <td>{percent(week.off_share, true)} later</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <div className="sr-only">
+        <table>
+          <caption>How far plans were off, week by week</caption>
+          <tbody>
+            {shown.map((week) => (
+              <tr key={week.key}>
+                <th scope="row">{date(week)}</th>
+                <td>{week.cooks} cooks</td>
+                <td>{percent(week.off_share, true)} later</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 }

@@ -92,7 +92,7 @@ function Strip({ name, course, endS, width, outS, reallyS, thicknessMm }: StripP
       <span className="absolute top-4 left-0 text-sm">{name}</span>
       <canvas ref={canvas} aria-hidden className="rounded-sm" />
       {turnS != null && <Mark x={left(turnS)} name="turn" at={turnS} />}
-      <Mark x={left(outS)} name="out" at={outS} />
+      <Mark x={left(outS)} name="out" at={outS} isLeft={left(outS) > LEFT + width - LABEL_PX} />
       {reallyS != null && <Mark x={left(reallyS)} name="really" at={reallyS} isLow />}
     </div>
   );
@@ -107,15 +107,20 @@ interface MarkProps {
   at: number;
   /** Its words stand at the foot, where another's may stand at the head. */
   isLow?: boolean;
+  /** Its words stand to its left, where there is no room to its right. */
+  isLeft?: boolean;
 }
 
-function Mark({ x, name, at, isLow }: MarkProps) {
+/** Room that the words of a mark take. */
+const LABEL_PX = 84;
+
+function Mark({ x, name, at, isLow, isLeft }: MarkProps) {
   return (
     <span className="absolute top-0" style={{ left: x }}>
       <span className="block w-0.5 bg-base-content" style={{ height: STRIP }} />
       <span
         className={`absolute whitespace-nowrap rounded-xs bg-base-100/85 px-1 text-xs ${
-          isLow ? "right-1 bottom-0" : "top-0 left-1"
+          isLow ? "right-1 bottom-0" : isLeft ? "top-0 right-1" : "top-0 left-1"
         }`}
       >
         {name} {clock(at)}
@@ -199,25 +204,27 @@ function Cores({ planned, real, readings, endS, width }: CoresProps) {
       {readings.length > 0 && (
         <figcaption className="text-sm">Dots are readings; hollow ones were not used.</figcaption>
       )}
-      <table className="sr-only">
-        <caption>Core over time</caption>
-        <tbody>
-          {lines.map(({ course, name }) => (
-            <tr key={name}>
-              <th scope="row">{name}</th>
-              {[0.25, 0.5, 0.75, 1].map((share) => {
-                const place = Math.round(share * (course.series.time_s.length - 1));
-                return (
-                  <td key={share}>
-                    {clock(course.series.time_s[place] ?? 0)}:{" "}
-                    {temperature.show(course.series.core_c[place] ?? 0).toFixed(0)}°
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <div className="sr-only">
+        <table>
+          <caption>Core over time</caption>
+          <tbody>
+            {lines.map(({ course, name }) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                {[0.25, 0.5, 0.75, 1].map((share) => {
+                  const place = Math.round(share * (course.series.time_s.length - 1));
+                  return (
+                    <td key={share}>
+                      {clock(course.series.time_s[place] ?? 0)}:{" "}
+                      {temperature.show(course.series.core_c[place] ?? 0).toFixed(0)}°
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }

@@ -44,9 +44,13 @@ export const PlanCard = memo(function PlanCard(props: Props) {
             {setting.medium.toLowerCase()} {degrees(setting.medium_c)}
           </span>
           {setting.dial != null && (
-            <span className="whitespace-nowrap">
+            <span>
               {" "}
-              (your dial: <b>{localise(setting.dial, preferences)}</b>)
+              (your dial: <b>{localise(setting.dial, preferences)}</b>
+              {setting.stands_on != null && (
+                <span className="max-sm:hidden"> on {setting.stands_on}</span>
+              )}
+              )
             </span>
           )}
           {": "}

@@ -179,6 +179,16 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     () => near && <Trouble plan={near} draft={settled} onChange={commit} />,
     [near, settled, commit],
   );
+  // On a narrow screen it stands below what the hand needs.
+  const fromTheLog = near && (
+    <FromTheLog
+      request={keepable}
+      draft={settled}
+      onChange={commit}
+      isSettled={!isDragging && !isBehind && failure === null}
+      kitchen={near.setting.kitchen}
+    />
+  );
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
     <div className="flex flex-col gap-3 px-4 py-3 sm:px-7 lg:grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:items-start lg:gap-x-6 print:p-0">
@@ -294,13 +304,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               isStale={failure !== null}
             >
               {trouble}
-              <FromTheLog
-                request={keepable}
-                draft={settled}
-                onChange={commit}
-                isSettled={!isDragging && !isBehind && failure === null}
-                kitchen={near.setting.kitchen}
-              />
+              <div className="max-lg:hidden">{fromTheLog}</div>
             </PlanCard>
             <Cautions plan={later} draft={settled} onChange={commit} />
             <Tools
@@ -315,6 +319,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 {cook.error.message}. Press Cook again.
               </p>
             )}
+            <div className="max-lg:order-1 lg:hidden">{fromTheLog}</div>
             <Batch plan={later} />
           </div>
           <CookedDialog
