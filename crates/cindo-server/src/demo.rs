@@ -5,6 +5,7 @@ use cindo_core::cook::{Happened, Promise, Status};
 use cindo_core::error::FieldError;
 use cindo_core::kitchen::{CheckMade, DialReading, GearCheck, Kitchen};
 use cindo_core::log::Entry;
+use cindo_core::plan::plan;
 use cindo_store::{KeptEvent, NewCard, NewCook, NewEntry, Store};
 use jiff::Timestamp;
 use serde::Deserialize;
@@ -12,6 +13,8 @@ use uuid::Uuid;
 
 use crate::card_file::{self, CardFile};
 use crate::memo::Memo;
+use crate::picture;
+use crate::plate::plate;
 use crate::solver::Desk;
 
 const CARDS: &str = include_str!("../demo/cards.json");
@@ -25,7 +28,7 @@ pub(crate) fn fill(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
     store.keep_cards(&cards, Timestamp::now()).map_err(|e| e.to_string())?;
     let kitchen: Kitchen = serde_json::from_str(KITCHEN).map_err(|e| e.to_string())?;
     store.set_kitchen(&kitchen, None).map_err(|e| e.to_string())?;
-    remember(store)?;
+    remember(store, catalogue)?;
     let on_the_stove = cards.first().ok_or("the demo has no cards")?;
     begin(store, catalogue, on_the_stove)
 }
@@ -65,8 +68,11 @@ const CHECKED_MS: i64 = 12 * DAY_MS;
 const DAY_MS: i64 = 86_400_000;
 const SERVICE_MS: i64 = 74_500_000;
 
+/// Entries with a photo, counted from the first: a piece cut open, drawn from its plan.
+const PHOTOGRAPHED: [usize; 2] = [36, 39];
+
 /// Six weeks of cooks, and a check of the oven.
-fn remember(store: &Store) -> Result<(), String> {
+fn remember(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
     let now_ms = Timestamp::now().as_millisecond();
     // Evenings, whatever time of day the demo is started.
     let last_ms = now_ms / DAY_MS * DAY_MS + SERVICE_MS;
@@ -77,7 +83,14 @@ fn remember(store: &Store) -> Result<(), String> {
         entry: e.entry,
     };
     let entries: Vec<NewEntry> = log()?.entries.into_iter().map(entry).collect();
-    store.add_entries(&entries).map_err(|e| e.to_string())?;
+    let ids = store.add_entries(&entries).map_err(|e| e.to_string())?;
+    for place in PHOTOGRAPHED {
+        let (Some(new), Some(Some(id))) = (entries.get(place), ids.get(place)) else { continue };
+        let said = |errors: Vec<FieldError>| format!("{errors:?}");
+        let plan = plan(catalogue, &new.entry.request).map_err(said)?;
+        let jpeg = picture::jpeg(&plate(&plan)).map_err(said)?;
+        store.set_photo(*id, &jpeg).map_err(|e| e.to_string())?;
+    }
     let reading = |(dial_c, read_c): &(f64, f64)| DialReading { dial_c: *dial_c, read_c: *read_c };
     let made = CheckMade::Dial { readings: OVEN_CHECK_C.iter().map(reading).collect() };
     let found = made.found((0.0, 0.0), 0.0).map_err(|e| format!("{e:?}"))?;

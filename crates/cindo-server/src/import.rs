@@ -292,12 +292,14 @@ impl<N> Job<N> {
     }
 }
 
+/// Cards of a file, each with its name.
+type Named = Vec<(String, FileCard)>;
+
 /// Cards of a file as they are looked through, of which some are `known`.
 pub(crate) fn cards(
     file: Vec<FileCard>,
     mut known: HashSet<String>,
-) -> (Vec<(String, FileCard)>, impl FnMut(&Desk<'_>, FileCard) -> Looked<NewCard> + Send + 'static)
-{
+) -> (Named, impl FnMut(&Desk<'_>, FileCard) -> Looked<NewCard> + Send + 'static) {
     let named = |card: FileCard| (card.name.trim().chars().take(NAME_LIMIT).collect(), card);
     let look = move |desk: &Desk<'_>, card: FileCard| {
         if known.insert(key(card.name.trim(), &card.request, card.choices.as_ref())) {

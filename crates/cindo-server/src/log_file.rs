@@ -3,7 +3,7 @@
 use std::collections::HashMap;
 
 use cindo_core::error::{FieldError, Problems};
-use cindo_core::log::{Entry, Fault, Remark, Verdict};
+use cindo_core::log::{Entry, Fault, MOST_BY_S, Remark, Verdict};
 use cindo_core::piece::Piece;
 use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_store::{KeptEntry, NewEntry};
@@ -179,8 +179,8 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
         let number = place + 2;
         let line = match record {
             Ok(record) => {
-                let cells = columns.iter().zip(record.iter());
-                let cell = |(column, value): (&Option<&'static str>, &str)| {
+                let cells = columns.iter().copied().zip(record.iter());
+                let cell = |(column, value): (Option<&'static str>, &str)| {
                     let value = plain(value);
                     column.filter(|_| !value.is_empty()).map(|column| (column, value))
                 };
@@ -324,11 +324,29 @@ fn of_whole(desk: &Desk<'_>, file: FileEntry) -> Result<NewEntry, Vec<FieldError
     if !(1..=NAME_LIMIT).contains(&entry.name.trim().chars().count()) {
         problems.add("entry.name", format!("allowed are 1 to {NAME_LIMIT} characters"));
     }
+    check_size(&entry, &mut problems);
     check_kind(desk, &entry.request, &mut problems);
     check_times(&entry, &mut problems);
     problems.within("entry.remark", entry.remark.check());
     problems.finish()?;
     Ok(NewEntry { uid, cook: None, at_ms: at.as_millisecond(), entry })
+}
+
+/// Largest entry as JSON, bytes, and longest id and name of gear, characters.
+const LARGEST: usize = 16 * 1024;
+const LONGEST_GEAR: usize = 60;
+
+/// What one entry brings in has to fit a page.
+fn check_size(entry: &Entry, problems: &mut Problems) {
+    let bytes = serde_json::to_vec(entry).map_or(usize::MAX, |text| text.len());
+    if bytes > LARGEST {
+        problems.add("entry", format!("is larger than {} kB", LARGEST / 1024));
+    }
+    for (field, text) in [("entry.gear", &entry.gear), ("entry.gear_name", &entry.gear_name)] {
+        if text.chars().count() > LONGEST_GEAR {
+            problems.add(field, format!("at most {LONGEST_GEAR} characters"));
+        }
+    }
 }
 
 /// Kinds have to be known; a plan that would not be solved today is history all the same.
@@ -348,6 +366,8 @@ fn check_kind(desk: &Desk<'_>, request: &PlanRequest, problems: &mut Problems) {
     problems.range(&field("piece.thickness_mm"), piece.thickness_mm, 3.0, 150.0, "mm");
 }
 
+/// No pull moves by more than this, s, for any unit of what nobody knows.
+const STEEPEST: f64 = 1e5;
 /// Longest time in the heat, s.
 const LONGEST_S: f64 = 4.0 * 3600.0;
 
@@ -364,142 +384,160 @@ fn check_times(entry: &Entry, problems: &mut Problems) {
             problems.range(&format!("entry.{name}"), value, 0.1, LONGEST_S, "s");
         }
     }
-    let slopes = entry.slopes.map(|s| {
-        [s.thickness_s_mm, s.start_s_k, s.film_s, s.medium_s_k, s.band_s].map(f64::is_finite)
-    });
-    if slopes.is_some_and(|finite| finite.contains(&false)) {
-        problems.add("entry.slopes", "allowed are finite numbers");
+    if let Some(slopes) = entry.slopes {
+        let each = [slopes.thickness_s_mm, slopes.start_s_k, slopes.film_s, slopes.medium_s_k];
+        for slope in each {
+            problems.range("entry.slopes", slope, -STEEPEST, STEEPEST, "");
+        }
+        problems.range("entry.slopes.band_s", slopes.band_s, 1.0, LONGEST_S, "s");
     }
 }
 
-fn of_row(
-    desk: &Desk<'_>,
-    row: &HashMap<&'static str, String>,
-) -> Result<NewEntry, Vec<FieldError>> {
-    let catalogue = desk.bench().catalogue;
-    let mut problems = Problems::new();
-    let text = |column: &str| row.get(column).map(String::as_str);
-    let at = text("at").and_then(moment);
-    if at.is_none() {
-        problems.add(
-            "at",
-            "is no time; allowed is RFC 3339, or a date and time such as 2026-11-26 19:30",
-        );
+/// A row of a table while it is read, with what is wrong with it.
+struct Row<'r> {
+    cells: &'r HashMap<&'static str, String>,
+    problems: Problems,
+}
+
+impl<'r> Row<'r> {
+    fn text(&self, column: &str) -> Option<&'r str> {
+        self.cells.get(column).map(String::as_str)
     }
-    let mut number = |column: &'static str, low: f64, high: f64, unit: &str| {
-        let value = text(column)?;
-        match value.parse::<f64>() {
-            Ok(value) if value.is_finite() => {
-                problems.range(column, value, low, high, unit);
-                Some(value)
-            }
-            _ => {
-                problems.add(column, format!("{value:?} is no number"));
-                None
-            }
+
+    fn number(&mut self, column: &str, (low, high): (f64, f64), unit: &str) -> Option<f64> {
+        let value = self.text(column)?;
+        let number = value.parse::<f64>().ok().filter(|number| number.is_finite());
+        match number {
+            Some(number) => self.problems.range(column, number, low, high, unit),
+            None => self.problems.add(column, format!("{value:?} is no number")),
         }
-    };
-    let thickness_mm = number("thickness_mm", 3.0, 150.0, "mm");
-    let weight_g = number("weight_g", 1.0, 30_000.0, "g");
-    let start_c = number("start_c", -30.0, 40.0, "°C");
-    let medium_c = number("medium_c", 40.0, 320.0, "°C");
-    let planned_s = number("planned_s", 1.0, LONGEST_S, "s");
-    let out_s = number("out_s", 1.0, LONGEST_S, "s");
-    let core_served_c = number("core_served_c", 0.0, 110.0, "°C");
-    let by_s = number("by_s", 5.0, 1800.0, "s");
-    let real_thickness_mm = number("real_thickness_mm", 3.0, 150.0, "mm");
-    // By id, or by the name that a cook would write.
-    let fish = text("fish").unwrap_or_default();
-    let alike = |a: &str, b: &str| a.replace('_', " ").eq_ignore_ascii_case(&b.replace('_', " "));
-    let species = catalogue.species.iter().find(|s| alike(&s.id, fish) || alike(&s.name, fish));
-    if species.is_none() {
-        problems.add("fish", format!("{fish:?} is no kind of fish that Cindo knows"));
+        number
     }
-    let way = text("method").unwrap_or_default();
-    let method = catalogue.methods.iter().find(|m| alike(&m.id, way) || alike(&m.name, way));
-    if method.is_none() {
-        problems.add("method", format!("{way:?} is no way of cooking that Cindo knows"));
+
+    /// What a cell names, by its id or as a cook would write it.
+    fn named<'c, T>(
+        &mut self,
+        column: &str,
+        what: &str,
+        items: &'c [T],
+        of: impl Fn(&T) -> (&str, &str),
+    ) -> Option<&'c T> {
+        let asked = self.text(column).unwrap_or_default();
+        let alike =
+            |name: &str| name.replace('_', " ").eq_ignore_ascii_case(&asked.replace('_', " "));
+        let found = items.iter().find(|item| {
+            let (id, name) = of(item);
+            alike(id) || alike(name)
+        });
+        if found.is_none() {
+            self.problems.add(column, format!("{asked:?} is no {what} that Cindo knows"));
+        }
+        found
     }
-    let usual = species.and_then(|s| s.cuts.first());
-    let cut = match text("cut") {
-        None => usual.map(|usual| usual.cut.clone()),
-        Some(cut) => {
-            let known = catalogue.cuts.iter().find(|c| alike(&c.id, cut) || alike(&c.name, cut));
-            if known.is_none() {
-                problems.add("cut", format!("{cut:?} is no cut that Cindo knows"));
+
+    fn remark(&mut self) -> Remark {
+        let by_s = self.number("by_s", MOST_BY_S, "s");
+        let real_thickness_mm = self.number("real_thickness_mm", THICKNESS_MM, "mm");
+        let verdict = self.text("verdict").and_then(|word| {
+            let verdict = of_word::<Verdict>(&word.to_lowercase());
+            if verdict.is_none() {
+                self.problems.add("verdict", "allowed are under, right and over");
             }
-            known.map(|c| c.id.clone())
-        }
-    };
-    let verdict = text("verdict").and_then(|word| {
-        let verdict = of_word::<Verdict>(&word.to_lowercase());
-        if verdict.is_none() {
-            problems.add("verdict", "allowed are under, right and over");
-        }
-        verdict
-    });
-    let mut faults = Vec::new();
-    for word in text("faults").unwrap_or_default().split([' ', ',', ';']).filter(|w| !w.is_empty())
-    {
-        match of_word::<Fault>(&word.to_lowercase()) {
-            Some(fault) => faults.push(fault),
-            None => {
-                problems.add("faults", "allowed are stuck, torn, pale, scorched, dry and salty")
+            verdict
+        });
+        let mut faults = Vec::new();
+        let words = self.text("faults").unwrap_or_default().split([' ', ',', ';']);
+        for word in words.filter(|word| !word.is_empty()) {
+            if let Some(fault) = of_word::<Fault>(&word.to_lowercase()) {
+                faults.push(fault);
+            } else {
+                let allowed = "allowed are stuck, torn, pale, scorched, dry and salty";
+                self.problems.add("faults", allowed);
             }
         }
+        let remark = Remark {
+            verdict,
+            by_s: by_s.filter(|_| matches!(verdict, Some(Verdict::Under | Verdict::Over))),
+            faults,
+            real_thickness_mm,
+            note: self.text("note").unwrap_or_default().to_owned(),
+            ..Remark::default()
+        };
+        self.problems.absorb(remark.check());
+        remark
     }
-    let doneness = match text("doneness") {
-        Some(text) => match text.parse::<f64>() {
+
+    /// What was planned, as far as a table tells.
+    fn request(&mut self, desk: &Desk<'_>) -> Option<PlanRequest> {
+        let catalogue = desk.bench().catalogue;
+        let species = self.named("fish", "kind of fish", &catalogue.species, |s| (&s.id, &s.name));
+        let method =
+            self.named("method", "way of cooking", &catalogue.methods, |m| (&m.id, &m.name));
+        let usual = species.and_then(|species| species.cuts.first());
+        let cut = if self.text("cut").is_some() {
+            let cut = self.named("cut", "cut", &catalogue.cuts, |c| (&c.id, &c.name));
+            cut.map(|cut| cut.id.clone())
+        } else {
+            usual.map(|usual| usual.cut.clone())
+        };
+        let thickness_mm = self.number("thickness_mm", THICKNESS_MM, "mm");
+        let weight_g = self.number("weight_g", (1.0, 30_000.0), "g");
+        let start_c = self.number("start_c", (-40.0, 40.0), "°C");
+        let medium_c = self.number("medium_c", (40.0, 320.0), "°C");
+        let doneness = self.text("doneness").map(|text| match text.parse::<f64>() {
             Ok(core_c) => Doneness::Core(core_c),
             Err(_) => Doneness::Band(text.to_owned()),
-        },
-        None => Doneness::default(),
-    };
-    let remark = Remark {
-        verdict,
-        by_s: by_s.filter(|_| matches!(verdict, Some(Verdict::Under | Verdict::Over))),
-        faults,
-        real_thickness_mm,
-        note: text("note").unwrap_or_default().to_owned(),
-        ..Remark::default()
-    };
-    problems.absorb(remark.check());
-    let name = short(text("name").or(species.map(|s| s.name.as_str())).unwrap_or_default());
-    if name.is_empty() {
-        problems.add("name", format!("allowed are 1 to {NAME_LIMIT} characters"));
+        });
+        Some(PlanRequest {
+            piece: Piece {
+                species: species?.id.clone(),
+                cut: cut?,
+                thickness_mm: thickness_mm.or(usual.map(|u| u.thickness_mm)).unwrap_or(25.0),
+                weight_g,
+                start_c: start_c.unwrap_or(5.0),
+                skin: self.text("skin").is_some_and(|skin| skin.eq_ignore_ascii_case("yes")),
+                ..Piece::default()
+            },
+            method: method?.id.clone(),
+            doneness: doneness.unwrap_or_default(),
+            medium_c,
+            ..PlanRequest::default()
+        })
     }
-    problems.finish()?;
-    let (Some(at), Some(species), Some(method), Some(cut)) = (at, species, method, cut) else {
-        return Err(Vec::new());
-    };
-    let gear_name = text("gear").unwrap_or_default().to_owned();
-    let thickness_mm = thickness_mm.or(usual.map(|u| u.thickness_mm)).unwrap_or(25.0);
-    let request = PlanRequest {
-        piece: Piece {
-            species: species.id.clone(),
-            cut,
-            thickness_mm,
-            weight_g,
-            start_c: start_c.unwrap_or(5.0),
-            skin: text("skin").is_some_and(|skin| skin.eq_ignore_ascii_case("yes")),
-            ..Piece::default()
-        },
-        method: method.id.clone(),
-        doneness,
-        medium_c,
-        ..PlanRequest::default()
-    };
+}
+
+/// Thicknesses that pieces have, mm.
+const THICKNESS_MM: (f64, f64) = (3.0, 150.0);
+
+fn of_row(
+    desk: &Desk<'_>,
+    cells: &HashMap<&'static str, String>,
+) -> Result<NewEntry, Vec<FieldError>> {
+    let mut row = Row { cells, problems: Problems::new() };
+    let at = row.text("at").and_then(moment);
+    if at.is_none() {
+        let allowed =
+            "is no time; allowed is RFC 3339, or a date and time such as 2026-11-26 19:30";
+        row.problems.add("at", allowed);
+    }
+    let request = row.request(desk);
+    let times = (1.0, LONGEST_S);
+    let planned_s = row.number("planned_s", times, "s");
+    let out_s = row.number("out_s", times, "s");
+    let core_served_c = row.number("core_served_c", (0.0, 110.0), "°C");
+    let remark = row.remark();
+    let species = request.as_ref().and_then(|r| desk.bench().catalogue.species(&r.piece.species));
+    let name = row.text("name").or(species.map(|species| species.name.as_str()));
+    let gear_name = row.text("gear").unwrap_or_default().chars().take(LONGEST_GEAR).collect();
     // The same row is the same entry, whoever brings it in again.
-    let uid = match text("uid") {
-        Some(uid) => uid.chars().take(UID_LIMIT).collect(),
-        None => {
-            let mut cells: Vec<String> = row.iter().map(|(k, v)| format!("{k}={v}")).collect();
-            cells.sort();
-            Uuid::new_v5(&Uuid::NAMESPACE_OID, cells.join("\n").as_bytes()).to_string()
-        }
-    };
-    let entry = Entry {
-        name,
+    let uid = row.text("uid").map(|uid| uid.chars().take(UID_LIMIT).collect());
+    let uid: String = uid.unwrap_or_else(|| {
+        let mut cells: Vec<String> = cells.iter().map(|(k, v)| format!("{k}={v}")).collect();
+        cells.sort();
+        Uuid::new_v5(&Uuid::NAMESPACE_OID, cells.join("\n").as_bytes()).to_string()
+    });
+    let entry = request.map(|request| Entry {
+        name: short(name.unwrap_or_default()),
         request,
         planned_s,
         promise: None,
@@ -512,7 +550,10 @@ fn of_row(
         core_served_c,
         right_s: None,
         remark,
-    };
+    });
+    row.problems.finish()?;
+    // What is missing was complained about.
+    let (Some(at), Some(entry)) = (at, entry) else { return Err(Vec::new()) };
     Ok(NewEntry { uid, cook: None, at_ms: at.as_millisecond(), entry })
 }
 

@@ -15,6 +15,7 @@ mod log_file;
 mod memo;
 mod openapi;
 mod picture;
+mod plate;
 mod probe;
 mod refresh;
 mod request;

@@ -26,7 +26,7 @@ fn refused(why: impl Into<String>) -> Vec<FieldError> {
 /// # Errors
 /// What is wrong with it.
 pub(crate) fn drawn_anew(base64: &str) -> Result<Vec<u8>, Vec<FieldError>> {
-    let bytes = STANDARD.decode(base64.trim()).map_err(|_| refused("is no base64"))?;
+    let bytes = STANDARD.decode(base64.trim()).map_err(|_not_base64| refused("is no base64"))?;
     if bytes.len() > LARGEST {
         return Err(refused("is larger than 8 MB; allowed are JPEG and PNG up to that"));
     }
@@ -71,9 +71,12 @@ mod tests {
 
     fn png(width: u32, height: u32) -> Vec<u8> {
         let mut bytes = Cursor::new(Vec::new());
-        RgbImage::from_fn(width, height, |x, y| image::Rgb([(x % 256) as u8, (y % 256) as u8, 40]))
-            .write_to(&mut bytes, ImageFormat::Png)
-            .unwrap();
+        RgbImage::from_fn(width, height, |x, y| {
+            let low = |v: u32| u8::try_from(v % 256).unwrap();
+            image::Rgb([low(x), low(y), 40])
+        })
+        .write_to(&mut bytes, ImageFormat::Png)
+        .unwrap();
         bytes.into_inner()
     }
 

@@ -450,8 +450,15 @@ fn every_described_end_is_the_one_that_is_checked() {
     let promises = Promises::read();
     let piece = json!({ "species": "cod", "cut": "loin", "thickness_mm": 120.0, "start_c": 5.0 });
     let still = json!({ "piece": piece, "freezer": "still", "freezer_c": -18.0 });
-    let plan = json!({ "piece": piece, "method": "poach", "doneness": 60.0, "brief": true });
+    let calibration =
+        json!({ "runs_k": 1.0, "runs_sd_k": 2.0, "film_factor": 1.0, "film_sd": 0.1 });
+    let gear = json!({ "id": "own", "name": "own", "like": "pot_8l", "calibration": calibration });
+    let kitchen = json!({ "gear": [gear], "eye": { "thicker_mm": 0.0, "sd_mm": 1.0 } });
+    let plan = json!({
+        "piece": piece, "method": "poach", "doneness": 60.0, "brief": true, "kitchen": kitchen,
+    });
     let two_heats = json!({
+        "kitchen": kitchen,
         "piece": { "species": "cod", "cut": "loin", "thickness_mm": 30.0, "start_c": 5.0 },
         "method": "pan_roast", "doneness": 60.0, "brief": true, "rest_on": "warm_oven",
     });
@@ -463,7 +470,7 @@ fn every_described_end_is_the_one_that_is_checked() {
     // Of two bases for one address, each end has to suit one.
     let bases = [
         ("/api/plan", vec![plan.clone(), two_heats.clone()]),
-        ("/api/compare", vec![json!({ "piece": piece, "doneness": 60.0 })]),
+        ("/api/compare", vec![json!({ "piece": piece, "doneness": 60.0, "kitchen": kitchen })]),
         (
             "/api/backwards",
             [&plan, &two_heats]

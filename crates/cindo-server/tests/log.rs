@@ -541,6 +541,6 @@ fn a_hundred_thousand_cooks_stay_quick() {
     let started = Instant::now();
     assert_eq!(bring_in(&other, &json!({ "csv": table }))["new"], MANY);
     println!("brought in within {:?}", started.elapsed());
-    assert!(started.elapsed() < Duration::from_secs(60));
+    assert!(started.elapsed() < Duration::from_mins(1));
     println!("memory of the server {:.0} MB", support::memory_mb(other.pid()));
 }

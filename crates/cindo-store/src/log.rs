@@ -240,7 +240,7 @@ struct EntryRow<'a> {
     planned_s: Option<f64>,
     out_s: Option<f64>,
     off_s: Option<f64>,
-    verdict: Option<&'static str>,
+    verdict: Option<String>,
     deleted_ms: Option<i64>,
 }
 
@@ -259,7 +259,7 @@ fn row(new: &NewEntry) -> EntryRow<'_> {
         planned_s: *planned_s,
         out_s: *out_s,
         off_s: Evidence::of(&new.entry).map(|e| e.later_s),
-        verdict: remark.verdict.map(word),
+        verdict: remark.verdict.map(|verdict| word(verdict).to_owned()),
         deleted_ms: None,
     }
 }

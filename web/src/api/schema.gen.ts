@@ -500,7 +500,8 @@ export interface paths {
         };
         /**
          * What goes on, as server-sent events: `cook` with a cook as it stands after something happened, `cook_gone`
-         *     with the number of one that was taken away, `missed` when what came before cannot be told and is to be
+         *     with the number of one that was taken away, `log` with the number of an entry that changed, `kitchen` with its new
+         *     revision, `missed` when what came before cannot be told and is to be
          *     asked for. Each has an id; give the last one as `Last-Event-ID` to hear what came after it.
          */
         get: operations["get_live"];

@@ -32,13 +32,8 @@ export function useChangeKitchen() {
         return put(change(now.kitchen), now.revision);
       }
     },
-    // Seen at once; what the server refuses goes back to what it has.
-    onMutate: (change) => {
-      client.setQueryData(
-        kitchenQuery.queryKey,
-        (kept) => kept && { ...kept, kitchen: change(kept.kitchen) },
-      );
-    },
+    // One after the other, each on top of what the server has: a change made twice would be another one.
+    scope: { id: "kitchen" },
     onSuccess: (kept) => {
       client.setQueryData(kitchenQuery.queryKey, kept);
       void client.invalidateQueries({ queryKey: ["calibrations"] });

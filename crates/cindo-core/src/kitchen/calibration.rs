@@ -27,11 +27,9 @@ pub struct Calibration {
     pub together: [f64; 3],
     /// Cooks that it rests on.
     #[serde(default)]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1_000_000))]
     pub cooks: u32,
     /// Checks that it rests on.
     #[serde(default)]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1_000_000))]
     pub checks: u32,
 }
 
@@ -47,6 +45,9 @@ pub struct Eye {
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 4))]
     pub sd_mm: f64,
 }
+
+/// Most cooks or checks that one rests on.
+const MOST_COUNTED: f64 = 1e6;
 
 impl Calibration {
     /// Nothing learnt: what is usual, and how far gear of one kind differs from the usual.
@@ -66,6 +67,9 @@ impl Calibration {
         problems.range(&at("runs_sd_k"), self.runs_sd_k, 0.0, 30.0, "K");
         problems.range(&at("film_factor"), self.film_factor, 0.4, 2.5, "");
         problems.range(&at("film_sd"), self.film_sd, 0.0, 0.5, "");
+        for (name, count) in [("cooks", self.cooks), ("checks", self.checks)] {
+            problems.range(&at(name), f64::from(count), 0.0, MOST_COUNTED, "");
+        }
         for r in self.together {
             problems.range(&at("together"), r, -1.0, 1.0, "");
         }

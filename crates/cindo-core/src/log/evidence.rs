@@ -94,6 +94,8 @@ const AMOUNT_SHARE: f64 = 0.35;
 const PAST_SHARE: f64 = 0.8;
 const PAST_SD_SHARE: f64 = 0.45;
 const RIGHT_SD_SHARE: f64 = 0.3;
+/// Temperature at the start, K, as plans allow for.
+const START_K: f64 = 2.0;
 /// A ruler on a cut piece is off by so much, mm.
 const RULER_MM: f64 = 0.5;
 
@@ -161,8 +163,6 @@ impl Evidence {
     /// times as much as usual.
     pub(super) fn noise_s(&self, scatter: f64) -> f64 {
         let Slopes { thickness_s_mm, start_s_k, film_s, medium_s_k, .. } = self.slopes;
-        /// Temperature at the start, K, as plans allow for.
-        const START_K: f64 = 2.0;
         let parts = [
             self.sd_s,
             scatter * thickness_s_mm * WITHIN.thickness_mm,

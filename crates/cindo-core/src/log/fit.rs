@@ -256,10 +256,10 @@ fn posterior(rows: &[Row], count: usize) -> Posterior {
 /// The mean for rows that are given by hand: what they say, how far that may be off, of which unknowns, and
 /// whether they may be nonsense.
 #[cfg(test)]
-pub(super) fn mode_of(
-    rows: Vec<(f64, f64, Vec<(usize, f64)>, bool)>,
-    count: usize,
-) -> DVector<f64> {
+pub(super) fn mode_of(rows: Vec<GivenRow>, count: usize) -> DVector<f64> {
     let row = |(said, sd, of, is_doubtful)| Row { said, sd, of, is_doubtful };
     posterior(&rows.into_iter().map(row).collect::<Vec<_>>(), count).mean
 }
+
+#[cfg(test)]
+type GivenRow = (f64, f64, Vec<(usize, f64)>, bool);

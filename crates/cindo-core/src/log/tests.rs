@@ -346,3 +346,69 @@ fn the_next_time_is_said_once_and_not_again_when_the_kitchen_is_known() {
     assert_eq!(next_time(&earlier, Some(&known), "oven", (&slopes, 500.0)), None);
     assert_eq!(next_time(&[], None, "oven", (&slopes, 500.0)), None);
 }
+
+/// A kitchen of which only the usual is known plans as if nothing were known.
+#[test]
+fn a_usual_kitchen_changes_nothing() {
+    let catalogue = Catalogue::embedded().unwrap();
+    for (gear, method) in GEAR {
+        let plain = request("hake", 24.0, method);
+        let own = OwnGear {
+            id: gear.into(),
+            name: "own".into(),
+            like: gear.into(),
+            calibration: Some(crate::kitchen::Calibration::USUAL),
+            ..OwnGear::default()
+        };
+        let own = OwnKitchen {
+            gear: vec![own],
+            eye: Some(crate::kitchen::Eye::USUAL),
+            scatter: Some(1.0),
+        };
+        let known = PlanRequest { kitchen: Some(own), ..plain.clone() };
+        let (a, b) =
+            (Promise::of(&catalogue, &plain).unwrap(), Promise::of(&catalogue, &known).unwrap());
+        assert_eq!(a.pull_s.to_bits(), b.pull_s.to_bits(), "{method}");
+        assert!((a.spread_s - b.spread_s).abs() < 1e-6 * a.spread_s, "{method}");
+    }
+}
+
+/// Safety: what nobody measured never shortens a plan by the book; what makes it longer counts.
+#[test]
+fn by_the_book_is_never_shortened_by_what_was_learnt() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let pull_s = |kitchen: Option<OwnKitchen>, film_factor: Option<f64>| {
+        let doneness = Doneness::Band("by_the_book".into());
+        let plain = request("cod", 24.0, "saute");
+        let asked = PlanRequest { doneness, kitchen, film_factor, ..plain };
+        Promise::of(&catalogue, &asked).unwrap().pull_s
+    };
+    let own = |runs_k: f64, film_factor: f64, thicker_mm: f64| {
+        let calibration = crate::kitchen::Calibration {
+            runs_k,
+            film_factor,
+            ..crate::kitchen::Calibration::USUAL
+        };
+        let gear = OwnGear {
+            id: "pan".into(),
+            name: "pan".into(),
+            like: "clad_28".into(),
+            calibration: Some(calibration),
+            ..OwnGear::default()
+        };
+        let eye = crate::kitchen::Eye { thicker_mm, sd_mm: 0.5 };
+        Some(OwnKitchen { gear: vec![gear], eye: Some(eye), scatter: None })
+    };
+    let plain_s = pull_s(None, None);
+    for (kitchen, film) in [(own(15.0, 1.3, -2.0), None), (None, Some(1.4))] {
+        assert!((pull_s(kitchen, film) - plain_s).abs() < 0.5, "shortened");
+    }
+    for (kitchen, film) in [
+        (own(-15.0, 1.0, 0.0), None),
+        (own(0.0, 0.8, 0.0), None),
+        (own(0.0, 1.0, 2.0), None),
+        (None, Some(0.8)),
+    ] {
+        assert!(pull_s(kitchen, film) > plain_s + 3.0, "what makes it longer counts");
+    }
+}

@@ -1,4 +1,4 @@
-import { memo, type RefObject, useState } from "react";
+import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
 import type { PlanRequest } from "@/api/client";
 import { useLogChanges } from "@/kitchen/log";
@@ -7,21 +7,27 @@ import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
 
 interface Props {
-  ref: RefObject<HTMLDialogElement>;
   request: PlanRequest;
   name: string;
+  onClose: () => void;
 }
 
 /** A cook that was done without the stove's screen goes into the log: opened, how it came out, kept. */
-export const CookedDialog = memo(function CookedDialog({ ref, request, name }: Props) {
+export function CookedDialog({ request, name, onClose }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
   const { add } = useLogChanges();
   const navigate = useNavigate();
-  // A new form for each cook.
-  const [turn, setTurn] = useState(0);
+  useEffect(() => {
+    const element = dialog.current;
+    element?.showModal();
+    element?.addEventListener("close", onClose);
+    return () => {
+      element?.removeEventListener("close", onClose);
+    };
+  }, [onClose]);
   return (
-    <Modal ref={ref} id="cooked" title={`Cooked: ${name}`}>
+    <Modal ref={dialog} id="cooked" title={`Cooked: ${name}`}>
       <RemarkForm
-        key={turn}
         remark={{}}
         thicknessMm={request.piece.thickness_mm}
         isSaving={add.isPending}
@@ -31,8 +37,6 @@ export const CookedDialog = memo(function CookedDialog({ ref, request, name }: P
             { request, name, remark },
             {
               onSuccess: (entry) => {
-                ref.current.close();
-                setTurn(turn + 1);
                 toast("It is in the log.", {
                   action: {
                     label: "Look",
@@ -41,6 +45,7 @@ export const CookedDialog = memo(function CookedDialog({ ref, request, name }: P
                     },
                   },
                 });
+                dialog.current?.close();
               },
             },
           );
@@ -48,4 +53,4 @@ export const CookedDialog = memo(function CookedDialog({ ref, request, name }: P
       />
     </Modal>
   );
-});
+}

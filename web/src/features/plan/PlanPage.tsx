@@ -1,5 +1,7 @@
 import {
+  lazy,
   type RefObject,
+  Suspense,
   useCallback,
   useDeferredValue,
   useEffect,
@@ -25,8 +27,6 @@ import { Backwards } from "./Backwards";
 import { Batch } from "./Batch";
 import { Before } from "./Before";
 import { Cautions } from "./Cautions";
-import { CookedDialog } from "./CookedDialog";
-import { FromTheLog } from "./FromTheLog";
 import { Judgements } from "./Judgements";
 import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
@@ -35,6 +35,12 @@ import { PlanCard, Tools } from "./PlanCard";
 import { DRAG_UPDATE_MS, useLivePlan, useSection } from "./queries";
 import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
+
+// Not needed for the first screen.
+const FromTheLog = lazy(async () => ({ default: (await import("./FromTheLog")).FromTheLog }));
+const CookedDialog = lazy(async () => ({
+  default: (await import("./CookedDialog")).CookedDialog,
+}));
 
 /** The plan for one piece: what is on the board, how, and the picture of what happens. */
 export function PlanPage() {
@@ -168,7 +174,10 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   );
   // What is kept is what was let go of.
   const cook = useBeginCook();
-  const cooked = useRef<HTMLDialogElement>(null);
+  const [isCooked, setCooked] = useState(false);
+  const closeCooked = useCallback(() => {
+    setCooked(false);
+  }, []);
   const keepable = useMemo(() => toRequest(settled, preferences), [settled, preferences]);
   // Only whether there is a turn, and when, matters to the questions; not every frame of a drag.
   const [turnS, setTurnS] = useState<number | null>(null);
@@ -181,13 +190,15 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   );
   // On a narrow screen it stands below what the hand needs.
   const fromTheLog = near && (
-    <FromTheLog
-      request={keepable}
-      draft={settled}
-      onChange={commit}
-      isSettled={!isDragging && !isBehind && failure === null}
-      kitchen={near.setting.kitchen}
-    />
+    <Suspense>
+      <FromTheLog
+        request={keepable}
+        draft={settled}
+        onChange={commit}
+        isSettled={!isDragging && !isBehind && failure === null}
+        kitchen={near.setting.kitchen}
+      />
+    </Suspense>
   );
   const general = failure?.fields.filter((f) => !FIELDS_WITH_A_PLACE.includes(f.field)) ?? [];
   return (
@@ -309,7 +320,9 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             <Cautions plan={later} draft={settled} onChange={commit} />
             <Tools
               onKeep={openKeep}
-              onCooked={() => cooked.current?.showModal()}
+              onCooked={() => {
+                setCooked(true);
+              }}
               onCook={() => {
                 cook.mutate({ request: keepable, name: `${species?.name ?? ""} ${cut.name}` });
               }}
@@ -322,11 +335,15 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             <div className="max-lg:order-1 lg:hidden">{fromTheLog}</div>
             <Batch plan={later} />
           </div>
-          <CookedDialog
-            ref={cooked as RefObject<HTMLDialogElement>}
-            request={keepable}
-            name={`${species?.name ?? ""} ${cut.name}`}
-          />
+          {isCooked && (
+            <Suspense>
+              <CookedDialog
+                request={keepable}
+                name={`${species?.name ?? ""} ${cut.name}`}
+                onClose={closeCooked}
+              />
+            </Suspense>
+          )}
           <KeepDialog
             ref={keep as RefObject<HTMLDialogElement>}
             request={keepable}
