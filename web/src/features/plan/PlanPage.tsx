@@ -23,7 +23,6 @@ import { useNowAndThen } from "@/lib/useNowAndThen";
 import type { Live } from "@/picture/follow";
 import type { Mark } from "@/picture/MarkHandles";
 import { PlanPicture } from "@/picture/PlanPicture";
-import { Backwards } from "./Backwards";
 import { Batch } from "./Batch";
 import { Before } from "./Before";
 import { Cautions } from "./Cautions";
@@ -37,6 +36,7 @@ import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
 
 // Not needed for the first screen.
+const Backwards = lazy(async () => ({ default: (await import("./Backwards")).Backwards }));
 const FromTheLog = lazy(async () => ({ default: (await import("./FromTheLog")).FromTheLog }));
 const CookedDialog = lazy(async () => ({
   default: (await import("./CookedDialog")).CookedDialog,
@@ -296,13 +296,15 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               gear={allGear}
             />
             <Judgements plan={later} />
-            <Backwards
-              flipS={turnS}
-              medium={method.medium}
-              draft={settled}
-              onChange={commit}
-              key={draft.method}
-            />
+            <Suspense>
+              <Backwards
+                flipS={turnS}
+                medium={method.medium}
+                draft={settled}
+                onChange={commit}
+                key={draft.method}
+              />
+            </Suspense>
           </div>
           <div className="contents gap-2.5 lg:grid">
             <Consequence plan={near} draft={draft} onChange={commit} />

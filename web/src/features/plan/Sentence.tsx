@@ -10,9 +10,8 @@ import { Blank } from "@/ui/Blank";
 import { Segmented } from "@/ui/Segmented";
 import { Stepper } from "@/ui/Stepper";
 
-import { Ruler } from "./Ruler";
-
 // Its list machinery is not needed before the cook asks for another fish.
+const Ruler = lazy(async () => ({ default: (await import("./Ruler")).Ruler }));
 const FishFinder = lazy(async () => ({ default: (await import("./FishFinder")).FishFinder }));
 
 /** What a plan takes where nothing is asked for. */
@@ -178,12 +177,14 @@ export const Sentence = memo(function Sentence({
           }}
           error={complaint("piece.thickness_mm")}
         />
-        <Ruler
-          thicknessMm={piece.thickness_mm}
-          onChange={(mm) => {
-            set({ thickness_mm: mm, thickness_measured: true });
-          }}
-        />
+        <Suspense>
+          <Ruler
+            thicknessMm={piece.thickness_mm}
+            onChange={(mm) => {
+              set({ thickness_mm: mm, thickness_measured: true });
+            }}
+          />
+        </Suspense>
         <Segmented
           label="How do you know?"
           stacked
