@@ -198,6 +198,30 @@ fn two_devices_do_not_undo_each_other() {
     assert_eq!(put("\"1\"", "two").status, 200);
 }
 
+#[test]
+fn one_piece_of_gear_is_changed_by_itself() {
+    let (_folder, server) = fresh();
+    let path = "/api/kitchen/gear/old_pan";
+    assert_eq!(server.get(path).status, 404);
+    let pan = json!({ "id": "old_pan", "name": "the old pan", "like": "cast_iron_26" });
+    let put = |body: &Value, tag: Option<&str>| {
+        let mut headers = vec![JSON];
+        headers.extend(tag.map(|tag| ("if-match", tag)));
+        server.send("PUT", path, &headers, &body.to_string())
+    };
+    assert_eq!((put(&pan, None).status, server.get(path).json()), (200, pan.clone()));
+    let mut renamed = pan.clone();
+    renamed["name"] = json!("the black pan");
+    assert_eq!(put(&renamed, Some("\"0\"")).status, 412, "changed since");
+    assert_eq!(put(&renamed, server.get(path).header("etag")).status, 200);
+    assert_eq!(server.get("/api/kitchen").json()["kitchen"]["gear"], json!([renamed]));
+    let mut other = pan.clone();
+    other["id"] = json!("new_pan");
+    assert_eq!(put(&other, None).fields(), ["id"]);
+    assert_eq!(server.send("DELETE", path, &[JSON], "").status, 200);
+    assert_eq!(server.send("DELETE", path, &[JSON], "").status, 404);
+}
+
 /// The demo's oven runs 9 °C cool: taken over, plans say what its dial has to say, and are surer of it.
 #[test]
 fn what_the_log_learnt_reaches_plans_and_is_taken_back() {

@@ -167,6 +167,104 @@ pub(crate) async fn update_kitchen(
     Ok(answer(kept))
 }
 
+/// One piece of gear of one's own, with the kitchen's revision as `ETag`.
+#[utoipa::path(responses(
+    (status = 200, body = OwnGear),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[get("/api/kitchen/gear/{id}")]
+pub(crate) async fn get_gear(
+    store: Data<Store>,
+    id: Path<String>,
+) -> Result<HttpResponse, ApiError> {
+    let KeptKitchen { kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
+    let found = kitchen.gear.into_iter().find(|own| own.id == *id).ok_or_else(no_gear)?;
+    Ok(HttpResponse::Ok()
+        .insert_header(ETag(EntityTag::new_strong(revision.to_string())))
+        .json(found))
+}
+
+fn no_gear() -> ApiError {
+    ApiError::NotFound("there is no such gear of this kitchen's own".to_owned())
+}
+
+/// Keeps one piece of gear of one's own, in place of the one that had its id. With `If-Match` only where nobody
+/// else changed the kitchen since.
+#[utoipa::path(
+    request_body = OwnGear,
+    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    responses(
+        (status = 200, body = KitchenDto),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+    )
+)]
+#[put("/api/kitchen/gear/{id}")]
+pub(crate) async fn update_gear(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    request: HttpRequest,
+    id: Path<String>,
+    Body(gear): Body<OwnGear>,
+) -> Result<HttpResponse, ApiError> {
+    let asked = revision(&request)?;
+    let mut problems = Problems::new();
+    if gear.id != *id {
+        problems.add("id", "is not the one that is asked for; give the same");
+    }
+    problems.finish()?;
+    let KeptKitchen { mut kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
+    match kitchen.gear.iter_mut().find(|own| own.id == gear.id) {
+        Some(own) => *own = gear,
+        None => kitchen.gear.push(gear),
+    }
+    kitchen.check(solver.catalogue())?;
+    keep(&store, &live, kitchen, asked.unwrap_or(revision)).await
+}
+
+/// Takes one piece of gear of one's own away.
+#[utoipa::path(
+    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    responses(
+        (status = 200, body = KitchenDto),
+        (status = 404, body = Problem, content_type = "application/problem+json"),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+    )
+)]
+#[delete("/api/kitchen/gear/{id}")]
+pub(crate) async fn delete_gear(
+    solver: Data<Solver>,
+    store: Data<Store>,
+    live: Data<Live>,
+    request: HttpRequest,
+    id: Path<String>,
+) -> Result<HttpResponse, ApiError> {
+    let asked = revision(&request)?;
+    let KeptKitchen { mut kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
+    let place = kitchen.gear.iter().position(|own| own.id == *id).ok_or_else(no_gear)?;
+    kitchen.gear.remove(place);
+    // What the catalogue knows under the same id stays at hand.
+    if solver.catalogue().gear(&id).is_none() {
+        kitchen.frozen.retain(|other| *other != *id);
+        if let Some(at_hand) = &mut kitchen.at_hand {
+            at_hand.retain(|other| *other != *id);
+        }
+    }
+    keep(&store, &live, kitchen, asked.unwrap_or(revision)).await
+}
+
+/// Keeps the kitchen, unless it is no longer of this revision, and tells every page.
+async fn keep(
+    store: &Data<Store>,
+    live: &Live,
+    kitchen: Kitchen,
+    revision: i64,
+) -> Result<HttpResponse, ApiError> {
+    let kept = on_store(store, move |store| store.set_kitchen(&kitchen, Some(revision))).await?;
+    live.tell("kitchen", &kept.revision);
+    Ok(answer(kept))
+}
+
 /// What the kitchen's log and checks say together.
 fn learn(store: &Store) -> Result<Learnt, StoreError> {
     let (entries, _unread) = store.read_log(&LogFilter::default(), None, ENTRIES)?;
@@ -216,14 +314,23 @@ pub(crate) async fn get_calibrations(
 }
 
 /// Takes over what the log and checks say, or forgets it; old plans keep what they were made with.
-#[utoipa::path(request_body = ChangeCalibrations, responses((status = 200, body = KitchenDto)))]
+#[utoipa::path(
+    request_body = ChangeCalibrations,
+    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    responses(
+        (status = 200, body = KitchenDto),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+    )
+)]
 #[post("/api/kitchen/calibrations")]
 pub(crate) async fn change_calibrations(
     solver: Data<Solver>,
     store: Data<Store>,
     live: Data<Live>,
+    request: HttpRequest,
     Body(asked): Body<ChangeCalibrations>,
 ) -> Result<HttpResponse, ApiError> {
+    let asked_on = revision(&request)?;
     let mut problems = Problems::new();
     problems.at_most("accept", &asked.accept, MOST_CHANGES);
     problems.at_most("reset", &asked.reset, MOST_CHANGES);
@@ -262,9 +369,7 @@ pub(crate) async fn change_calibrations(
     }
     problems.finish()?;
     kitchen.check(solver.catalogue())?;
-    let kept = on_store(&store, move |store| store.set_kitchen(&kitchen, Some(revision))).await?;
-    live.tell("kitchen", &kept.revision);
-    Ok(answer(kept))
+    keep(&store, &live, kitchen, asked_on.unwrap_or(revision)).await
 }
 
 /// Gear of the kitchen's own by its id; one of the catalogue becomes one.

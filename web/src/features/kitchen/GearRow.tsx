@@ -19,6 +19,8 @@ interface Props {
 type Known = NonNullable<OwnGear["calibration"]>;
 
 const USUAL = "as usual";
+/** What water can be boiled in. */
+const BOILS: readonly string[] = ["pan", "nonstick", "lidded_pan", "pot", "steamer", "fryer"];
 /** Less than this is as usual: K, share of a film. */
 const WORTH_K = 2;
 const WORTH_FILM = 0.04;
@@ -53,6 +55,7 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
   const like = catalogue.gear.find((g) => g.id === gear.like);
   const isF = preferences.temperature === "F";
   const now = gear.calibration;
+  const isOwn = kitchen.gear?.some((own) => own.id === gear.id) ?? false;
   const isFrozen = kitchen.frozen?.includes(gear.id) ?? false;
   const rests = learnt
     ? [
@@ -111,7 +114,7 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
             Check
           </button>
         )}
-        {like?.control === "knob" && (
+        {isOwn && like?.control === "knob" && like.kinds.some((kind) => BOILS.includes(kind)) && (
           <button
             type="button"
             className="btn btn-ghost min-h-11"
@@ -123,22 +126,26 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
             Power
           </button>
         )}
-        <button
-          type="button"
-          className="btn btn-ghost btn-square size-11"
-          aria-label={`Change ${gear.name}`}
-          onClick={onEdit}
-        >
-          <Pencil aria-hidden className="size-4" />
-        </button>
-        <button
-          type="button"
-          className="btn btn-ghost btn-square size-11"
-          aria-label={`Take ${gear.name} away`}
-          onClick={remove}
-        >
-          <Trash2 aria-hidden className="size-4" />
-        </button>
+        {isOwn && (
+          <>
+            <button
+              type="button"
+              className="btn btn-ghost btn-square size-11"
+              aria-label={`Change ${gear.name}`}
+              onClick={onEdit}
+            >
+              <Pencil aria-hidden className="size-4" />
+            </button>
+            <button
+              type="button"
+              className="btn btn-ghost btn-square size-11"
+              aria-label={`Take ${gear.name} away`}
+              onClick={remove}
+            >
+              <Trash2 aria-hidden className="size-4" />
+            </button>
+          </>
+        )}
       </div>
       <p className="text-sm">
         Plans go by: <b>{now ? ways(now, isF) : USUAL}</b>

@@ -34,6 +34,10 @@ function Shown({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: Kitchen 
   const { mutate: change } = useChangeKitchen();
   const [edited, setEdited] = useState<string | null>(null);
   const own = kitchen.gear ?? [];
+  // What was learnt of gear that is nobody's own yet is told too; taken over, it becomes one's own.
+  const alsoLearnt = (learnt?.gear ?? [])
+    .filter((g) => catalogue.gear.some((c) => c.id === g.gear) && !own.some((o) => o.id === g.gear))
+    .map((g) => ({ id: g.gear, name: g.name, like: g.gear }));
   const others = catalogue.gear.filter((g) => !own.some((o) => o.id === g.id));
   return (
     <div className="grid gap-x-8 gap-y-6 px-4 pt-4 pb-28 sm:px-7 lg:grid-cols-[minmax(0,1fr)_23rem] lg:items-start">
@@ -55,7 +59,7 @@ function Shown({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: Kitchen 
         </div>
         {learnt && <Eye kitchen={kitchen} learnt={learnt} />}
         <ul className="mt-3 divide-y divide-base-300 rounded-box border border-base-300 bg-base-100">
-          {own.map((gear) => (
+          {[...own, ...alsoLearnt].map((gear) => (
             <GearRow
               key={gear.id}
               catalogue={catalogue}
