@@ -556,7 +556,9 @@ fn a_hundred_thousand_cooks_stay_quick() {
             .collect();
         took.sort_by(f64::total_cmp);
         println!("{path}: median {:.1} ms, 95th of 100 {:.1} ms", took[20], took[38]);
-        assert!(took[38] < 100.0, "{path}: {took:?}");
+        // A development build has SQLite hardly optimised.
+        let most_ms = if cfg!(debug_assertions) { 200.0 } else { 100.0 };
+        assert!(took[38] < most_ms, "{path}: {took:?}");
     }
     let table = server.get("/api/log/export.csv").body;
     let table = String::from_utf8(table).unwrap();

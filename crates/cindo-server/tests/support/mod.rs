@@ -15,6 +15,9 @@ use ureq::http::{HeaderMap, Request};
 /// What every change says of its body.
 pub(crate) const JSON: (&str, &str) = ("content-type", "application/json");
 
+/// Largest answer that a test reads, bytes: a log of a hundred thousand cooks as a table.
+const LARGEST_BODY: u64 = 64 << 20;
+
 pub(crate) struct Server {
     child: Child,
     address: String,
@@ -115,7 +118,7 @@ impl Server {
         Answer {
             status: parts.status.as_u16(),
             headers: parts.headers,
-            body: body.read_to_vec().expect("a body"),
+            body: body.with_config().limit(LARGEST_BODY).read_to_vec().expect("a body"),
         }
     }
 
