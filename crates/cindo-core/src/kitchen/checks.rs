@@ -2,6 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
+use super::settings::ALTITUDE_RANGE_M;
 use crate::error::{FieldError, Problems};
 use cindo_heat::water::boiling_point_c;
 
@@ -82,8 +83,6 @@ const SWING_K: f64 = 3.0;
 const WATER_J_KGK: f64 = 4185.0;
 const LITRE_KG: f64 = 0.99;
 const MOST_READINGS: usize = 4;
-/// Altitudes between which boiling points are looked for, m.
-const ALTITUDES_M: (f64, f64) = (-430.0, 5500.0);
 
 impl CheckMade {
     /// What it finds, for a vessel that holds so much heat when empty, J/K, and loses so much, W/K, in a kitchen
@@ -145,7 +144,7 @@ fn dial_off(readings: &[DialReading]) -> [f64; 2] {
 
 /// The altitude at which water boils so, m, to ten.
 fn altitude_of_m(read_c: f64) -> f64 {
-    let (mut low, mut high) = ALTITUDES_M;
+    let (mut low, mut high) = ALTITUDE_RANGE_M;
     // Boiling falls with altitude.
     for _ in 0..40 {
         let middle = 0.5 * (low + high);

@@ -13,7 +13,7 @@ use crate::error::{FieldError, Problems};
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct OwnKitchen {
-    /// Gear of one's own; that of the catalogue where it is empty.
+    /// Gear of one's own; it goes before that of the catalogue, and one of the same id takes its place.
     #[serde(default)]
     #[cfg_attr(feature = "schema", schema(max_items = 40))]
     pub gear: Vec<OwnGear>,

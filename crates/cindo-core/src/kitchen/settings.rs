@@ -32,6 +32,9 @@ pub struct OwnOil {
     pub uses: u32,
 }
 
+/// Lowest and highest altitude of a kitchen, m: the Dead Sea shore to the highest towns.
+pub const ALTITUDE_RANGE_M: (f64, f64) = (-430.0, 5500.0);
+
 /// A kitchen as its cooks keep it.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -139,7 +142,8 @@ impl Kitchen {
         if self.name.chars().count() > LONGEST_NAME || self.name.chars().any(char::is_control) {
             problems.add("name", format!("allowed are up to {LONGEST_NAME} characters"));
         }
-        problems.range("altitude_m", self.altitude_m, -430.0, 5500.0, "m");
+        let (low_m, high_m) = ALTITUDE_RANGE_M;
+        problems.range("altitude_m", self.altitude_m, low_m, high_m, "m");
         if let Some(rest_s) = self.rest_s {
             problems.range("rest_s", rest_s, 0.0, 1800.0, "s");
         }

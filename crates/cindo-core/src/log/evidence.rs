@@ -6,7 +6,7 @@ use super::entry::{Entry, Verdict};
 use crate::catalogue::Control;
 use crate::cook::Promise;
 use crate::kitchen::{BETWEEN, Calibration, WITHIN};
-use crate::plan::{Trial, UNKNOWNS, Unknowns};
+use crate::plan::{START_K, Trial, UNKNOWNS, Unknowns};
 use crate::setup::{PlanRequest, Resolved, Setup};
 use cindo_heat::solve::Accuracy;
 
@@ -94,8 +94,6 @@ const AMOUNT_SHARE: f64 = 0.35;
 const PAST_SHARE: f64 = 0.8;
 const PAST_SD_SHARE: f64 = 0.45;
 const RIGHT_SD_SHARE: f64 = 0.3;
-/// Temperature at the start, K, as plans allow for.
-const START_K: f64 = 2.0;
 /// A ruler on a cut piece is off by so much, mm.
 const RULER_MM: f64 = 0.5;
 

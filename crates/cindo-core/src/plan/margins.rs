@@ -16,7 +16,7 @@ const DRIER_SHARE: f64 = 0.10;
 /// What is uncertain about a piece besides what differs between kitchens and between cooks in them (see
 /// [`WITHIN`]): thickness when measured (m), start (K), rest (s). Source: common practice.
 const THICKNESS_MEASURED_M: f64 = 0.001;
-const START_K: f64 = 2.0;
+pub(crate) const START_K: f64 = 2.0;
 const REST_S: f64 = 30.0;
 /// Look from and latest stand this many spreads from the pull.
 pub(crate) const SPREADS: f64 = 1.3;

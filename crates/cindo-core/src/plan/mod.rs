@@ -30,7 +30,7 @@ pub use batch::Batch;
 pub(crate) use batch::preheat_s;
 pub use consequence::Consequence;
 pub use gentler::Gentler;
-pub(crate) use margins::{UNKNOWNS, Unknowns, spread_of};
+pub(crate) use margins::{START_K, UNKNOWNS, Unknowns, spread_of};
 pub(crate) use own::ways;
 pub(crate) use probe::Probe;
 pub use quality::{Judgement, Quality};

@@ -17,9 +17,10 @@ mod request;
 mod rest;
 mod target;
 
+pub use crate::kitchen::ALTITUDE_RANGE_M;
 pub(crate) use choose::at_hand;
 pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
-pub use request::{ALTITUDE_RANGE_M, Doneness, PlanRequest};
+pub use request::{Doneness, PlanRequest};
 pub(crate) use request::{Resolved, check_board, check_doneness, resolve};
 pub use rest::Rest;
 pub(crate) use rest::check_duration;

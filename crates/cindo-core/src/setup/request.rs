@@ -12,7 +12,7 @@ use super::target::{Limit, Target};
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, Oil, School, Species};
 use crate::error::{FieldError, Problems};
-use crate::kitchen::{Calibration, OwnKitchen};
+use crate::kitchen::{ALTITUDE_RANGE_M, Calibration, OwnKitchen};
 use crate::piece::{Board, Dimensions, Piece, look_up};
 use crate::say::{listed, quoted};
 use cindo_heat::ice::FREEZING_C;
@@ -133,9 +133,6 @@ pub(crate) struct Resolved<'a> {
 
 /// Most pieces of gear in a list.
 pub(crate) const MOST_GEAR: usize = 100;
-
-/// Lowest and highest altitude that a plan accepts, m: the Dead Sea shore to the highest towns.
-pub const ALTITUDE_RANGE_M: (f64, f64) = (-430.0, 5500.0);
 
 /// Boiling point where the request is cooked, °C.
 fn boil_c(request: &PlanRequest) -> f64 {
