@@ -5,6 +5,7 @@ use std::collections::HashSet;
 use cindo_core::log::{Entry, Evidence, Remark, Verdict};
 use diesel::prelude::*;
 use diesel::sql_types::{BigInt, Bool, Double, Nullable, Text};
+use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 
 use crate::schema::{cook, log_body, log_entry};
@@ -38,12 +39,13 @@ pub struct KeptEntry {
 }
 
 /// An entry in a list.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize, utoipa::ToSchema)]
 pub struct EntryLine {
     /// Its number.
     pub id: EntryId,
-    /// When the fish met the heat, ms since 1970 in UTC.
-    pub at_ms: i64,
+    /// When the fish met the heat, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    pub at: Timestamp,
     /// What it is called.
     pub name: String,
     /// Id of the kind of fish.
@@ -52,15 +54,15 @@ pub struct EntryLine {
     pub cut: String,
     /// Id of the method.
     pub method: String,
-    /// Id of the gear.
+    /// Id of the gear; empty where nobody noted it.
     pub gear: String,
-    /// Thickness, mm.
+    /// Thickness as it was thought to be, mm.
     pub thickness_mm: f64,
     /// Off the heat as planned, s.
     pub planned_s: Option<f64>,
     /// Off the heat, s.
     pub out_s: Option<f64>,
-    /// So much later than planned would have been right, s.
+    /// So much later than planned would have been right, s; negative is earlier.
     pub off_s: Option<f64>,
     /// How it came out.
     pub verdict: Option<Verdict>,
@@ -84,13 +86,14 @@ pub struct LogFilter {
 }
 
 /// Some of the log.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize, utoipa::ToSchema)]
 pub struct LogPage {
     /// Entries, the latest first.
     pub entries: Vec<EntryLine>,
     /// Entries that were asked for, on all pages.
+    #[schema(minimum = 0)]
     pub total: i64,
-    /// Where the next page begins; none on the last one.
+    /// Where the next page begins: give it as `cursor`. None on the last page.
     pub next: Option<EntryId>,
 }
 
@@ -199,7 +202,7 @@ fn line(row: LineRow) -> EntryLine {
         row;
     EntryLine {
         id: EntryId(id),
-        at_ms,
+        at: Timestamp::from_millisecond(at_ms).unwrap_or_default(),
         name,
         species,
         cut,

@@ -2019,7 +2019,7 @@ export interface components {
          */
         EntryId: number;
         /** @description An entry in a list. */
-        EntryLineDto: {
+        EntryLine: {
             /** @description When the fish met the heat, RFC 3339 in UTC. */
             at: string;
             /** @description Id of the cut. */
@@ -2894,9 +2894,9 @@ export interface components {
             version?: number | null;
         };
         /** @description Some of the log. */
-        LogPageDto: {
+        LogPage: {
             /** @description Entries, the latest first. */
-            entries: components["schemas"]["EntryLineDto"][];
+            entries: components["schemas"]["EntryLine"][];
             next?: components["schemas"]["EntryId"] | null;
             /**
              * Format: int64
@@ -3063,7 +3063,7 @@ export interface components {
         /** @description What earlier cooks say about a plan. */
         NextTimeDto: {
             /** @description The cooks that it rests on, the latest first. */
-            entries: components["schemas"]["EntryLineDto"][];
+            entries: components["schemas"]["EntryLine"][];
             next?: components["schemas"]["NextTime"] | null;
         };
         /** @description A fat for frying. */
@@ -3197,7 +3197,7 @@ export interface components {
         /** @description What a kitchen knows that bears on heat. */
         OwnKitchen: {
             eye?: components["schemas"]["Eye"] | null;
-            /** @description Gear of one's own; that of the catalogue where it is empty. */
+            /** @description Gear of one's own; it goes before that of the catalogue, and one of the same id takes its place. */
             gear?: components["schemas"]["OwnGear"][];
             /**
              * Format: double
@@ -7673,7 +7673,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogPageDto"];
+                    "application/json": components["schemas"]["LogPage"];
                 };
             };
             /** @description Not from Cindo's own page, or not by a name of this machine. */

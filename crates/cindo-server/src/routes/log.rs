@@ -30,77 +30,6 @@ use crate::log_file::{self, FileEntry, LogFile, NAME_LIMIT};
 use crate::routes::cook::{events, readings};
 use crate::solver::{Desk, Solver};
 
-/// An entry in a list.
-#[derive(Debug, Serialize, ToSchema)]
-pub(crate) struct EntryLineDto {
-    /// Its number.
-    id: EntryId,
-    /// When the fish met the heat, RFC 3339 in UTC.
-    #[schema(value_type = String)]
-    at: Timestamp,
-    /// What it is called.
-    name: String,
-    /// Id of the kind of fish.
-    species: String,
-    /// Id of the cut.
-    cut: String,
-    /// Id of the method.
-    method: String,
-    /// Id of the gear; empty where nobody noted it.
-    gear: String,
-    /// Thickness as it was thought to be, mm.
-    thickness_mm: f64,
-    /// Off the heat as planned, s.
-    planned_s: Option<f64>,
-    /// Off the heat, s.
-    out_s: Option<f64>,
-    /// So much later than planned would have been right, s; negative is earlier.
-    off_s: Option<f64>,
-    /// How it came out.
-    verdict: Option<Verdict>,
-}
-
-impl From<EntryLine> for EntryLineDto {
-    fn from(line: EntryLine) -> Self {
-        let EntryLine { id, at_ms, name, species, cut, method, gear, thickness_mm, .. } = line;
-        let EntryLine { planned_s, out_s, off_s, verdict, .. } = line;
-        let at = Timestamp::from_millisecond(at_ms).unwrap_or_default();
-        Self {
-            id,
-            at,
-            name,
-            species,
-            cut,
-            method,
-            gear,
-            thickness_mm,
-            planned_s,
-            out_s,
-            off_s,
-            verdict,
-        }
-    }
-}
-
-/// Some of the log.
-#[derive(Debug, Serialize, ToSchema)]
-pub(crate) struct LogPageDto {
-    /// Entries, the latest first.
-    entries: Vec<EntryLineDto>,
-    /// Entries that were asked for, on all pages.
-    #[schema(minimum = 0)]
-    total: i64,
-    /// Where the next page begins: give it as `cursor`. None on the last page.
-    next: Option<EntryId>,
-}
-
-impl From<LogPage> for LogPageDto {
-    fn from(page: LogPage) -> Self {
-        let LogPage { entries, total, next } = page;
-        Self { entries: entries.into_iter().map(EntryLineDto::from).collect(), total, next }
-    }
-}
-
 /// Which entries to list.
 #[derive(Debug, Deserialize, IntoParams)]
 #[serde(deny_unknown_fields)]
@@ -261,7 +190,7 @@ pub(crate) struct NextTimeDto {
     /// What to do next time; nothing where they say nothing that counts.
     next: Option<NextTime>,
     /// The cooks that it rests on, the latest first.
-    entries: Vec<EntryLineDto>,
+    entries: Vec<EntryLine>,
 }
 
 /// Entries on a page when nobody says, and at most.
@@ -307,15 +236,15 @@ impl LogAsked {
 }
 
 /// The log, the latest first, page by page.
-#[utoipa::path(params(LogAsked), responses((status = 200, body = LogPageDto)))]
+#[utoipa::path(params(LogAsked), responses((status = 200, body = LogPage)))]
 #[get("/api/log")]
 pub(crate) async fn list_log(
     store: Data<Store>,
     asked: Query<LogAsked>,
-) -> Result<Json<LogPageDto>, ApiError> {
+) -> Result<Json<LogPage>, ApiError> {
     let (filter, cursor, limit) = asked.into_inner().read()?;
     let page = on_store(&store, move |store| store.list_log(&filter, cursor, limit)).await?;
-    Ok(Json(page.into()))
+    Ok(Json(page))
 }
 
 /// Keeps a cook that is told afterwards.
@@ -549,7 +478,7 @@ pub(crate) async fn create_next_time(
             let plan = (&slopes, promise.pull_s);
             next_time(&evidence, request.kitchen.as_ref(), &now.gear, plan)
         });
-        let entries = entries.into_iter().map(|found| line(&found).into()).collect();
+        let entries = entries.iter().map(line).collect();
         Ok::<_, Vec<FieldError>>(NextTimeDto { next, entries })
     });
     Ok(Json(answer.await??))
@@ -561,7 +490,7 @@ fn line(found: &KeptEntry) -> EntryLine {
     let piece = &entry.request.piece;
     EntryLine {
         id: *id,
-        at_ms: *at_ms,
+        at: Timestamp::from_millisecond(*at_ms).unwrap_or_default(),
         name: entry.name.clone(),
         species: piece.species.clone(),
         cut: piece.cut.clone(),
