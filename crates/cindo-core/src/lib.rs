@@ -5,7 +5,8 @@
 //!
 //! Each module uses only those before it in this list, and `cindo_heat`: `say`, `error`, `catalogue`,
 //! `bench`, `piece`, `kitchen`, `setup`, `timeline`, `side_view`, `caution`, `plan`, `cut_face`, `ask`, `prep`,
-//! `cook`, `log`, `simulate`. A test reads the modules and holds them to it.
+//! `cook`, `log`, `lineup`,
+//! `simulate`. A test reads the modules and holds them to it.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
@@ -17,6 +18,7 @@ pub mod cook;
 pub mod cut_face;
 pub mod error;
 pub mod kitchen;
+pub mod lineup;
 pub mod log;
 pub mod piece;
 pub mod plan;

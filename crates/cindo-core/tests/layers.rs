@@ -26,7 +26,7 @@ const HEAT: [&str; 13] = [
     "lethality",
 ];
 /// Lowest first.
-const CORE: [&str; 17] = [
+const CORE: [&str; 18] = [
     "say",
     "error",
     "catalogue",
@@ -43,6 +43,7 @@ const CORE: [&str; 17] = [
     "prep",
     "cook",
     "log",
+    "lineup",
     "simulate",
 ];
 

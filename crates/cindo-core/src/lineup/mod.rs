@@ -1,0 +1,3 @@
+//! Many dishes at once.
+
+mod schedule;

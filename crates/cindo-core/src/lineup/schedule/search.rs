@@ -1,0 +1,503 @@
+//! Many dishes: some are taken out and put back where it is cheapest, overlapping what it must at a price; the
+//! order that results is timed exactly; and orders that cost are turned round one by one.
+//!
+//! Large neighbourhood search (Shaw 1998; from memory) over orders, with the duals of the timing to say which
+//! of them cost. It is bounded by work, not by time, and its randomness has a fixed seed, so that the same
+//! kitchen always gets the same answer.
+
+use rand::rngs::StdRng;
+use rand::seq::SliceRandom;
+use rand::{RngExt, SeedableRng};
+
+use super::insert::{Overlap, Workspace, cheapest};
+use super::timetable::Timetable;
+use super::timing::Network;
+use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedule, Tick};
+
+/// How much work a search may be.
+#[derive(Debug, Clone, Copy)]
+pub(in crate::lineup) struct Effort {
+    /// Beginnings of activities and differences that may be looked at.
+    pub(in crate::lineup) looks: u64,
+}
+
+impl Effort {
+    /// For a line-up that is shown.
+    pub(in crate::lineup) const SHOWN: Self = Self { looks: 60_000_000 };
+}
+
+/// Same kitchen, same answer.
+const SEED: u64 = 0x0c0d_f15b;
+/// Most dishes that are taken out at once.
+const MOST_OUT: usize = 4;
+/// Up to so many dishes all are timed together; of more those near the ones that were taken out.
+const TIMED_TOGETHER: usize = 14;
+/// A worse schedule is gone on from up to this share over the best at first; none at the end.
+const FIRST_THRESHOLD: f64 = 0.10;
+/// A dish is tried as if it were due up to so many ticks earlier or later.
+const LARGEST_SHIFT: Tick = 60;
+/// So many orders are turned round to get rid of contradictions, one after the other.
+const MOST_TURNS: usize = 12;
+/// Prices of a tick of overlap, as cost.
+const OVERLAP_COSTS: [i64; 5] = [3, 10, 30, 100, 1000];
+
+/// The best schedule that is found. `start` is one to go on from.
+pub(in crate::lineup) fn solve(
+    instance: &Instance,
+    effort: Effort,
+    start: Option<&[Option<Placement>]>,
+) -> Schedule {
+    let mut search = Search::new(instance);
+    let least_cost = search.alone.iter().sum();
+    search.first(start);
+    search.improve(effort, least_cost);
+    let Search { best, best_cost, .. } = search;
+    Schedule { placements: best, cost: best_cost, least_cost }
+}
+
+/// A demand of a dish as it stands.
+#[derive(Debug, Clone, Copy)]
+struct Use {
+    job: usize,
+    activity: usize,
+    /// Which of the activity's demands.
+    demand: usize,
+    /// Order: where its middle stands, in half ticks.
+    key: i64,
+    from: Tick,
+    to: Tick,
+}
+
+/// Two uses that follow each other, by the difference that keeps them apart.
+#[derive(Debug, Clone, Copy)]
+struct Follows {
+    arc: usize,
+    first: Use,
+    second: Use,
+}
+
+struct Search<'i> {
+    instance: &'i Instance,
+    timetable: Timetable,
+    space: Workspace,
+    network: Network,
+    /// Node of each activity of what is timed, then of its serving, by job; none of what stays.
+    nodes: Vec<Option<usize>>,
+    uses: Vec<Vec<Use>>,
+    follows: Vec<Follows>,
+    /// What is ordered the other way round than it stands.
+    turned: Vec<Follows>,
+    units: Vec<(i64, Option<Use>)>,
+    /// What each dish costs alone in the kitchen.
+    alone: Vec<i64>,
+    now: Vec<Option<Placement>>,
+    cost: i64,
+    best: Vec<Option<Placement>>,
+    best_cost: i64,
+    random: StdRng,
+}
+
+fn cost_of(placement: Option<&Placement>) -> i64 {
+    placement.map_or(NO_PLACE, |p| p.cost)
+}
+
+impl<'i> Search<'i> {
+    fn new(instance: &'i Instance) -> Self {
+        let mut timetable = Timetable::of(instance);
+        let mut space = Workspace::default();
+        let empty = timetable.clone();
+        let alone = (0..instance.jobs.len())
+            .map(|job| cost_of(cheapest(instance, job, (&empty, None), &mut space).as_ref()))
+            .collect();
+        // What has begun has what it needs.
+        for activity in instance.jobs.iter().filter_map(|j| j.modes.first()).flat_map(|m| &m.activities) {
+            if let Some(fixed) = activity.fixed {
+                timetable.take(&activity.demands, fixed);
+            }
+        }
+        Self {
+            instance,
+            timetable,
+            space,
+            network: Network::default(),
+            nodes: Vec::new(),
+            uses: vec![Vec::new(); instance.resources.len()],
+            follows: Vec::new(),
+            turned: Vec::new(),
+            units: Vec::new(),
+            alone,
+            now: vec![None; instance.jobs.len()],
+            cost: 0,
+            best: Vec::new(),
+            best_cost: i64::MAX,
+            random: StdRng::seed_from_u64(SEED),
+        }
+    }
+
+    fn looked_at(&self) -> u64 {
+        self.space.looked_at + self.network.looked_at
+    }
+
+    fn set(&mut self, job: usize, placement: Option<Placement>) {
+        if let Some(was) = &self.now[job] {
+            self.timetable.remove(self.instance, job, was);
+            self.cost -= was.cost;
+        }
+        if let Some(placement) = &placement {
+            self.timetable.place(self.instance, job, placement);
+            self.cost += placement.cost;
+        }
+        self.now[job] = placement;
+    }
+
+    fn put(&mut self, job: usize, overlap: Option<Overlap>) {
+        let found = cheapest(self.instance, job, (&self.timetable, overlap), &mut self.space);
+        self.set(job, found);
+    }
+
+    /// What everything costs, what has no place with it.
+    fn whole_cost(&self) -> i64 {
+        self.cost + NO_PLACE * self.now.iter().filter(|p| p.is_none()).count() as i64
+    }
+
+    fn keep_if_best(&mut self) {
+        let cost = self.whole_cost();
+        let broken = |p: &Option<Placement>| p.as_ref().is_some_and(|p| p.is_broken);
+        if cost < self.best_cost && !self.now.iter().any(broken) {
+            self.best_cost = cost;
+            self.best.clone_from(&self.now);
+        }
+    }
+
+    /// A first schedule: the one that is given with what it lacks, or the best of a few orders.
+    fn first(&mut self, start: Option<&[Option<Placement>]>) {
+        let count = self.instance.jobs.len();
+        let all: Vec<usize> = (0..count).collect();
+        if let Some(start) = start {
+            for (job, placement) in start.iter().enumerate().take(count) {
+                self.set(job, placement.clone());
+            }
+            for job in 0..count {
+                if self.now[job].is_none() {
+                    self.put(job, None);
+                }
+            }
+            self.keep_if_best();
+            return;
+        }
+        let mut orders: Vec<Vec<usize>> = vec![all.clone(); 3];
+        let jobs = &self.instance.jobs;
+        orders[0].sort_by_key(|j| std::cmp::Reverse(jobs[*j].due));
+        orders[1].sort_by_key(|j| jobs[*j].due);
+        orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
+        for order in orders {
+            all.iter().for_each(|job| self.set(*job, None));
+            order.into_iter().for_each(|job| self.put(job, None));
+            self.keep_if_best();
+        }
+        let best = self.best.clone();
+        best.into_iter().enumerate().for_each(|(job, placement)| self.set(job, placement));
+    }
+
+    fn improve(&mut self, effort: Effort, least_cost: i64) {
+        let begun = self.looked_at();
+        let mut out: Vec<usize> = Vec::with_capacity(MOST_OUT);
+        let mut timed: Vec<usize> = Vec::new();
+        while self.best_cost > least_cost && self.looked_at() - begun < effort.looks {
+            let done = (self.looked_at() - begun) as f64 / effort.looks as f64;
+            let before: Vec<Option<Placement>> = self.now.clone();
+            let cost_before = self.whole_cost();
+            self.choose(&mut out, &mut timed);
+            let cost = OVERLAP_COSTS[self.random.random_range(0..OVERLAP_COSTS.len())];
+            out.iter().for_each(|job| self.set(*job, None));
+            out.shuffle(&mut self.random);
+            for job in &out {
+                let shift = if self.random.random_bool(0.5) {
+                    0
+                } else {
+                    self.random.random_range(-LARGEST_SHIFT..=LARGEST_SHIFT)
+                };
+                self.put(*job, Some(Overlap { cost, shift }));
+            }
+            if self.time(&timed, None) {
+                self.descend(&timed);
+            }
+            let cost = self.whole_cost();
+            let threshold = self.best_cost as f64 * FIRST_THRESHOLD * (1.0 - done).powi(2);
+            let is_feasible = self.timetable.is_feasible(self.instance, &self.now);
+            if is_feasible {
+                self.keep_if_best();
+            }
+            if !is_feasible || (cost > cost_before && cost > self.best_cost + threshold as i64) {
+                for (job, placement) in before.into_iter().enumerate() {
+                    if self.now[job] != placement {
+                        self.set(job, placement);
+                    }
+                }
+            }
+        }
+    }
+
+    /// Turns round orders that cost, as long as that helps.
+    fn descend(&mut self, timed: &[usize]) {
+        for _ in 0..3 {
+            let mut dear: Vec<(i64, Follows)> = self
+                .network
+                .flows
+                .iter()
+                .filter(|(_, flow)| *flow > 0)
+                .filter_map(|(arc, flow)| {
+                    let follows = self.follows.iter().find(|f| f.arc == *arc)?;
+                    Some((*flow, *follows))
+                })
+                .collect();
+            dear.sort_by_key(|(flow, _)| std::cmp::Reverse(*flow));
+            dear.truncate(4);
+            let before: Vec<Option<Placement>> =
+                timed.iter().map(|job| self.now[*job].clone()).collect();
+            let cost = self.whole_cost();
+            let mut better = false;
+            for (_, follows) in dear {
+                if self.time(timed, Some(follows)) && self.whole_cost() < cost {
+                    better = true;
+                    break;
+                }
+                for (job, placement) in timed.iter().zip(&before) {
+                    if self.now[*job] != *placement {
+                        self.set(*job, placement.clone());
+                    }
+                }
+            }
+            if !better {
+                return;
+            }
+        }
+    }
+
+    /// Which dishes are taken out: one that could be better and others near it in time; and which are timed.
+    fn choose(&mut self, out: &mut Vec<usize>, timed: &mut Vec<usize>) {
+        let count = self.instance.jobs.len();
+        out.clear();
+        timed.clear();
+        let regret = |search: &Self, job: usize| {
+            (cost_of(search.now[job].as_ref()) - search.alone[job]).max(0)
+        };
+        let total: i64 = (0..count).map(|job| regret(self, job)).sum();
+        let first = if total > 0 && self.random.random_bool(0.7) {
+            let mut at = self.random.random_range(0..total);
+            (0..count).find(|job| {
+                at -= regret(self, *job);
+                at < 0
+            })
+        } else {
+            None
+        };
+        let first = first.unwrap_or_else(|| self.random.random_range(0..count));
+        let more = self.random.random_range(0..MOST_OUT).min(count - 1);
+        let mut others: Vec<usize> = (0..count).filter(|job| *job != first).collect();
+        others.shuffle(&mut self.random);
+        let due = self.instance.jobs[first].due;
+        if count > TIMED_TOGETHER {
+            others.sort_by_key(|job| (self.instance.jobs[*job].due - due).abs());
+            others.truncate(TIMED_TOGETHER - 1);
+            others.shuffle(&mut self.random);
+        }
+        out.push(first);
+        out.extend(others.iter().take(more));
+        timed.push(first);
+        timed.extend(&others);
+    }
+
+    /// The cheapest moments of some dishes in the order in which everything stands, with two uses the other
+    /// way round where that is asked; whether there are any.
+    fn time(&mut self, timed: &[usize], turned: Option<Follows>) -> bool {
+        self.turned.clear();
+        self.turned.extend(turned);
+        let mut solved = false;
+        for _ in 0..MOST_TURNS {
+            self.lay_out(timed);
+            if self.network.solve() {
+                solved = true;
+                break;
+            }
+            // Of orders that contradict each other the one that was nearest to being the other way round.
+            let circle = &self.network.circle;
+            let among = self.follows.iter().filter(|f| circle.contains(&f.arc));
+            let Some(nearest) = among.min_by_key(|f| f.second.key - f.first.key) else { break };
+            self.turned.push(*nearest);
+        }
+        if !solved {
+            return false;
+        }
+        for job in timed {
+            let Some(placement) = &self.now[*job] else { continue };
+            let mode = &self.instance.jobs[*job].modes[placement.mode];
+            let offset = self.offset(*job);
+            let at = |node: Option<usize>| node.map(|node| self.network.at[node]);
+            let starts: Vec<Tick> = (0..mode.activities.len())
+                .map(|a| {
+                    let at = at(self.nodes[offset + a]).and_then(|at| Tick::try_from(at).ok());
+                    at.unwrap_or(placement.starts[a])
+                })
+                .collect();
+            let placement = Placement::at(&self.instance.jobs[*job], placement.mode, starts);
+            self.set(*job, Some(placement));
+        }
+        true
+    }
+
+    fn offset(&self, job: usize) -> usize {
+        // Serving has a node of its own behind the activities.
+        let longest = self.instance.longest_mode();
+        job * (longest + 1)
+    }
+
+    /// Nodes and differences of what is timed.
+    fn lay_out(&mut self, timed: &[usize]) {
+        let stride = self.instance.longest_mode() + 1;
+        self.nodes.clear();
+        self.nodes.resize(self.instance.jobs.len() * stride, None);
+        self.network.clear();
+        for job in timed {
+            let Some(placement) = &self.now[*job] else { continue };
+            let mode = placement.mode;
+            self.chain(*job, mode);
+        }
+        self.gather();
+        self.follows.clear();
+        for resource in 0..self.uses.len() {
+            self.order(resource);
+        }
+    }
+
+    /// One dish: its activities one after the other until it is served.
+    fn chain(&mut self, job: usize, mode: usize) {
+        let Instance { earliest, latest, .. } = *self.instance;
+        let offset = self.offset(job);
+        let Some(asked) = self.instance.jobs.get(job) else { return };
+        let activities = &asked.modes[mode].activities;
+        let network = &mut self.network;
+        let mut before: Option<(usize, i64, &Activity)> = None;
+        let mut link = |network: &mut Network, (node, at): (usize, i64), before: Option<(usize, i64, &Activity)>| {
+            let Some((from, from_at, activity)) = before else { return };
+            let (length, lag) = (i64::from(activity.length), activity.lag);
+            // A node of what has begun is the clock's zero, and stands so much after it.
+            let shift = from_at - at;
+            network.keep(from, node, length + i64::from(lag.least) + shift);
+            network.wish(node, from, -(length + i64::from(lag.most)) - shift, BROKEN_LAG);
+            network.cost[node] += lag.cost;
+            network.cost[from] -= lag.cost;
+        };
+        for (place, activity) in activities.iter().enumerate() {
+            let (node, at) = match activity.fixed {
+                Some(fixed) => (0, i64::from(fixed)),
+                None => {
+                    let node = network.node();
+                    network.keep(0, node, i64::from(earliest));
+                    self.nodes[offset + place] = Some(node);
+                    (node, 0)
+                }
+            };
+            let both_fixed = node == 0 && before.is_some_and(|(from, ..)| from == 0);
+            if !both_fixed {
+                link(network, (node, at), before);
+            }
+            before = Some((node, at, activity));
+        }
+        let served = network.node();
+        network.keep(0, served, i64::from(asked.due));
+        network.wish(served, 0, -i64::from(latest), BROKEN_LAG);
+        network.cost[served] += asked.late_cost;
+        link(network, (served, 0), before);
+    }
+
+    /// Every use of every resource in order.
+    fn gather(&mut self) {
+        self.uses.iter_mut().for_each(Vec::clear);
+        for (job, placement) in self.now.iter().enumerate() {
+            let Some(placement) = placement else { continue };
+            let mode = &self.instance.jobs[job].modes[placement.mode];
+            for (activity, (what, start)) in mode.activities.iter().zip(&placement.starts).enumerate() {
+                for (demand, needs) in what.demands.iter().enumerate() {
+                    let (from, to) = (start + needs.from, start + needs.to);
+                    let key = i64::from(from) + i64::from(to);
+                    self.uses[needs.resource].push(Use { job, activity, demand, key, from, to });
+                }
+            }
+        }
+        for Follows { first, second, .. } in &self.turned {
+            let is = |a: &Use, b: &Use| (a.job, a.activity, a.demand) == (b.job, b.activity, b.demand);
+            for uses in &mut self.uses {
+                for one in uses.iter_mut() {
+                    if is(one, first) {
+                        one.key = second.key.max(first.key) + 1;
+                    } else if is(one, second) {
+                        one.key = first.key.min(second.key) - 1;
+                    }
+                }
+            }
+        }
+        for uses in &mut self.uses {
+            uses.sort_by_key(|one| (one.key, one.job, one.activity, one.demand));
+        }
+    }
+
+    fn needs(&self, one: &Use) -> Demand {
+        let mode = self.now[one.job].as_ref().map_or(0, |p| p.mode);
+        self.instance.jobs[one.job].modes[mode].activities[one.activity].demands[one.demand]
+    }
+
+    /// Differences between uses of one resource: one after the other on each of its units, and those of
+    /// different settings so far apart.
+    fn order(&mut self, resource: usize) {
+        let capacity = self.instance.resources[resource].capacity;
+        self.units.clear();
+        self.units.resize(usize::try_from(capacity).unwrap_or(1), (i64::MIN / 4, None));
+        for place in 0..self.uses[resource].len() {
+            let one = self.uses[resource][place];
+            let needs = self.needs(&one);
+            for _ in 0..needs.amount.min(capacity) {
+                // The unit that became free last before it, or else the one that is free first.
+                let fits = |end: i64| if end <= i64::from(one.from) { (0, -end) } else { (1, end) };
+                let unit = (0..self.units.len())
+                    .filter(|u| self.units[*u].1.is_none_or(|u| (u.job, u.activity, u.demand) != (one.job, one.activity, one.demand)))
+                    .min_by_key(|u| fits(self.units[*u].0));
+                let Some(unit) = unit else { continue };
+                if let Some(first) = self.units[unit].1 {
+                    self.apart(first, one, 0);
+                }
+                self.units[unit] = (i64::from(one.to), Some(one));
+            }
+            if let Some(setting) = needs.setting {
+                for before in 0..place {
+                    let first = self.uses[resource][before];
+                    let other = self.needs(&first).setting.unwrap_or(setting);
+                    if other != setting {
+                        let change = self.instance.resources[resource].changes[other][setting];
+                        self.apart(first, one, change);
+                    }
+                }
+            }
+        }
+    }
+
+    /// One use after another.
+    fn apart(&mut self, first: Use, second: Use, change: Tick) {
+        let place = |one: &Use| self.offset(one.job) + one.activity;
+        let (from, to) = (self.nodes[place(&first)], self.nodes[place(&second)]);
+        if from == to {
+            // Both stay where they are, or both belong to one activity.
+            return;
+        }
+        let (before, after) = (self.needs(&first), self.needs(&second));
+        let stands = |node: Option<usize>, at: Tick| if node.is_some() { 0 } else { i64::from(at) };
+        let gap = i64::from(before.to - after.from + change)
+            + stands(from, first.from - before.from)
+            - stands(to, second.from - after.from);
+        let arc = self.network.arcs.len();
+        self.network.keep(from.unwrap_or(0), to.unwrap_or(0), gap);
+        if first.job != second.job {
+            self.follows.push(Follows { arc, first, second });
+        }
+    }
+}
