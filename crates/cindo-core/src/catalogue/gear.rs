@@ -108,6 +108,9 @@ pub struct Gear {
     /// Who minds its heat; none where it has no heat of its own.
     #[serde(default)]
     pub control: Option<Control>,
+    /// Whether it stands on a burner.
+    #[serde(default)]
+    pub on_burner: bool,
     /// Loss to the room when hot, W/K.
     #[serde(default)]
     pub loss_w_k: f64,

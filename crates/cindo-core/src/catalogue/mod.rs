@@ -12,6 +12,7 @@ mod mixture;
 mod rescue;
 mod resting;
 mod salting;
+mod side;
 mod sign;
 mod task;
 
@@ -34,6 +35,7 @@ pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
 pub use rescue::{Remedied, RescueRow};
 pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
 pub use salting::{SaltKind, Salting};
+pub use side::{Joins, Place, Side, SidePart, SideStep};
 pub use sign::{Form, Sign, SignOption};
 pub use task::{Dispute, Opinion, Salted, Task, Wait, When};
 
@@ -133,6 +135,8 @@ pub struct Catalogue {
     pub disputes: Vec<Dispute>,
     /// Steps before the heat.
     pub tasks: Vec<Task>,
+    /// Sides and sauces.
+    pub sides: Vec<Side>,
     /// What is noticed at the stove.
     pub cues: Vec<Cue>,
     /// What goes wrong there.
@@ -216,6 +220,7 @@ impl Catalogue {
             signs: embedded!("buying.toml")?,
             disputes: embedded!("disputes.toml")?,
             tasks: embedded!("tasks.toml")?,
+            sides: embedded!("sides.toml")?,
             cues: embedded!("cues.toml")?,
             rescues: embedded!("rescues.toml")?,
             resting: parse("resting.toml", include_str!("../../data/resting.toml"))?,
@@ -282,6 +287,16 @@ impl Catalogue {
                 }
             }
         }
+        for side in &self.sides {
+            let unknown = side.parts.iter().find(|p| self.ingredient(&p.ingredient).is_none());
+            if let Some(part) = unknown {
+                return Err(missing(&side.id, &part.ingredient));
+            }
+            let mut joined = side.joins.iter().flat_map(|joins| &joins.methods);
+            if let Some(id) = joined.find(|id| self.method(id).is_none()) {
+                return Err(missing(&side.id, id));
+            }
+        }
         for species in &self.species {
             if self.build(&species.body).is_none() {
                 return Err(missing(&species.id, &species.body));
@@ -313,6 +328,11 @@ impl Catalogue {
     /// The mixture with this id.
     pub fn mixture(&self, id: &str) -> Option<&Mixture> {
         self.mixtures.iter().find(|m| m.id == id)
+    }
+
+    /// The side with this id.
+    pub fn side(&self, id: &str) -> Option<&Side> {
+        self.sides.iter().find(|s| s.id == id)
     }
 
     /// The build with this id.

@@ -12,12 +12,12 @@ use crate::bench::Bench;
 use crate::catalogue::Family;
 use crate::error::FieldError;
 use crate::plan::{
-    Ending, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS, Unknowns,
+    Ending, Planned, Pulled, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS, Unknowns,
     look_from_s, record, rising_root,
 };
 use crate::say::{CELSIUS, clock, hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, Setup, resolve};
-use crate::timeline::{Deed, Event as Done, Lived, Programme, Turn};
+use crate::timeline::{Deed, Event as Done, Lived, Programme, Schedule, Turn};
 use cindo_heat::grid::Grid;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
@@ -122,6 +122,8 @@ pub struct After {
     pub eat_by_s: f64,
     /// Which of the two.
     pub too_warm: bool,
+    /// Warm until then.
+    pub warm_until_s: f64,
     /// Crisp until then; none where nothing is crisp.
     pub crisp_until_s: Option<f64>,
     /// Not to be kept longer than this out of the heat.
@@ -179,6 +181,67 @@ impl<'c, 'a> Cook<'c, 'a> {
 
     pub(super) fn lived(&self, planned_s: f64, deeds: &[Done]) -> Lived<'a> {
         lived(&self.programme, planned_s, deeds, self.heat_k)
+    }
+}
+
+/// What standing does to a piece that was planned and comes out as its plan says.
+///
+/// # Errors
+/// As for its plan.
+pub(crate) fn standing(
+    bench: Bench<'_>,
+    request: &PlanRequest,
+    plan: &Planned,
+) -> Result<After, Vec<FieldError>> {
+    let resolved = resolve(bench, request)?;
+    let trial = Trial::new(&resolved.setup, Accuracy::COARSE);
+    let Pulled { schedule, pull_s, .. } = &plan.pulled;
+    let level_c = plan.answer.core_served_c.max(plan.answer.core_at_pull_c);
+    Ok(stand(&resolved, &trial, schedule, (*pull_s, level_c)))
+}
+
+/// What standing does to a piece that is out then, eaten at this level.
+fn stand(
+    resolved: &Resolved<'_>,
+    trial: &Trial<'_>,
+    schedule: &Schedule,
+    (out_s, level_c): (f64, f64),
+) -> After {
+    let Resolved { setup, target, .. } = resolved;
+    let mut simulation = trial.raw();
+    trial.heat(&mut simulation, schedule, out_s, &mut ());
+    let core_m = trial.grid.coldest(simulation.hottest_c()).0;
+    let mut standing = Standing {
+        grid: &trial.grid,
+        core_m,
+        over_k: 0.0,
+        limit_c: target.to_c.unwrap_or(f64::INFINITY),
+        peak: (0.0, f64::MIN),
+        out_s,
+        too_warm_s: None,
+        cold_s: None,
+    };
+    // By as much as it is eaten warmer than this column says.
+    let eaten = trial.rest(&mut simulation.clone(), schedule);
+    standing.over_k = level_c - eaten.level_c;
+    let rest = trial.programme.rested(schedule, out_s, STANDING_S);
+    simulation.run(&rest.phase(), &mut standing);
+    let cold_s = standing.cold_s.unwrap_or(STANDING_S);
+    let eat_by_s = standing.too_warm_s.unwrap_or(f64::INFINITY).min(cold_s);
+    let is_fried = setup.method.family == Family::Fry;
+    let crisp_s = match () {
+        () if setup.rest.on.id == "rack" => CRISP_ON_RACK_S,
+        () if setup.rest.on.wrapped || setup.rest.on.id == "foil" => 0.0,
+        () => CRISP_ELSEWHERE_S,
+    };
+    After {
+        peak_c: tenth(standing.peak.1),
+        peak_s: standing.peak.0.round(),
+        eat_by_s: eat_by_s.round(),
+        too_warm: standing.too_warm_s.is_some_and(|s| s <= cold_s),
+        warm_until_s: cold_s.round(),
+        crisp_until_s: is_fried.then_some(crisp_s),
+        safe_until_s: SAFE_S,
     }
 }
 
@@ -288,44 +351,10 @@ impl Cook<'_, '_> {
 
     /// What standing does to a piece that is out.
     fn after(&self, deeds: &[Done], out_s: f64, level_c: f64) -> After {
-        let Resolved { setup, target, .. } = self.resolved;
         let lived = self.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
         let trial = column(self.resolved, Accuracy::COARSE, lived);
-        let mut simulation = trial.raw();
-        trial.heat(&mut simulation, &schedule, out_s, &mut ());
-        let core_m = trial.grid.coldest(simulation.hottest_c()).0;
-        let mut standing = Standing {
-            grid: &trial.grid,
-            core_m,
-            over_k: 0.0,
-            limit_c: target.to_c.unwrap_or(f64::INFINITY),
-            peak: (0.0, f64::MIN),
-            out_s,
-            too_warm_s: None,
-            cold_s: None,
-        };
-        // By as much as it is eaten warmer than this column says.
-        let eaten = trial.rest(&mut simulation.clone(), &schedule);
-        standing.over_k = level_c - eaten.level_c;
-        let rest = trial.programme.rested(&schedule, out_s, STANDING_S);
-        simulation.run(&rest.phase(), &mut standing);
-        let cold_s = standing.cold_s.unwrap_or(STANDING_S);
-        let eat_by_s = standing.too_warm_s.unwrap_or(f64::INFINITY).min(cold_s);
-        let is_fried = setup.method.family == Family::Fry;
-        let crisp_s = match () {
-            () if setup.rest.on.id == "rack" => CRISP_ON_RACK_S,
-            () if setup.rest.on.wrapped || setup.rest.on.id == "foil" => 0.0,
-            () => CRISP_ELSEWHERE_S,
-        };
-        After {
-            peak_c: tenth(standing.peak.1),
-            peak_s: standing.peak.0.round(),
-            eat_by_s: eat_by_s.round(),
-            too_warm: standing.too_warm_s.is_some_and(|s| s <= cold_s),
-            crisp_until_s: is_fried.then_some(crisp_s),
-            safe_until_s: SAFE_S,
-        }
+        stand(self.resolved, &trial, &schedule, (out_s, level_c))
     }
 
     /// What the last thing that happened changed.
@@ -730,4 +759,44 @@ fn pictured(
         out_s = pull_s.max(elapsed_s.min(LONGEST_S));
     }
     prepared.cook(&resolved, promise).ending(Accuracy::FAST, deeds, out_s).1
+}
+
+/// The right pull where something cold joins so long before it, s; each with its mass, kg, and its
+/// temperature, °C.
+///
+/// # Errors
+/// As for the plan; on `piece`, where the heat does not get there any more.
+pub(crate) fn joined_pull_s(
+    bench: Bench<'_>,
+    request: &PlanRequest,
+    joins: &[(f64, f64, f64)],
+) -> Result<f64, Vec<FieldError>> {
+    /// Each round moves the joining by less than a tenth of what it moved the pull.
+    const ROUNDS: usize = 4;
+    let promise = Promise::of(bench, request)?;
+    let request = planned(request);
+    let resolved = resolve(bench, &request)?;
+    let cook = Cook::new(&resolved, &promise);
+    let mut pull_s = promise.pull_s;
+    for _ in 0..ROUNDS {
+        let mut deeds: Vec<Done> = joins
+            .iter()
+            .map(|(before_end_s, mass_kg, start_c)| Done {
+                at_s: (pull_s - before_end_s).max(0.0),
+                what: Deed::Joined { mass_kg: *mass_kg, start_c: *start_c },
+            })
+            .collect();
+        deeds.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
+        let deeds = cook.with_assumed_turn(&deeds);
+        let found = cook.pull_s(&deeds).ok_or_else(|| {
+            let message = "what joins it cools the heat too far: it never gets there; let less of it \
+                           join, or cook it apart";
+            vec![FieldError { field: "piece".to_owned(), message: message.to_owned() }]
+        })?;
+        if (found - pull_s).abs() < 0.5 {
+            return Ok(found);
+        }
+        pull_s = found;
+    }
+    bench.afford(Ok(pull_s))
 }

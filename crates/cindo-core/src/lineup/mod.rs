@@ -1,3 +1,295 @@
-//! Many dishes at once.
+//! Line-up: many dishes, sides and sauces, one kitchen, and everything at its moment.
+//!
+//! Each dish is made into one or several chains of steps by its plan (`fish`) or its data (`side`), the chains
+//! into a job shop (`schedule`), and what comes out of that into steps, stations, clashes and words (`answer`).
+//! Where a fish has to wait, its plan is solved again for a rest that long.
 
+mod answer;
+mod chain;
+mod clash;
+mod fish;
+mod request;
 mod schedule;
+mod side;
+mod station;
+
+use std::sync::Arc;
+
+use crate::bench::Bench;
+use crate::error::{FieldError, Problems};
+use crate::kitchen::Known;
+use crate::plan::Planned;
+use crate::setup::{PlanRequest, at_hand};
+
+pub use answer::{DishView, LineUp, LineUpStep, Tightest};
+pub use chain::StepKind;
+pub use clash::Clash;
+pub use request::{Busy, Dish, Fixed, LineUpRequest};
+pub use station::{Station, Stretch};
+
+use chain::{HEAT, LATE_COST, Made};
+use fish::{Fish, Shared};
+use schedule::{Activity, Demand, Effort, Instance, Job, Lag, Mode, Schedule, Tick, solve};
+use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
+
+/// Where plans come from: solved before, or now.
+pub(crate) type Solve<'s> =
+    dyn FnMut(&PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> + 's;
+
+/// Servings of a side where nobody says.
+const USUAL_SERVINGS: u32 = 2;
+/// Nothing is looked for earlier before the first serving, and later after the last, s.
+const EARLIEST_S: f64 = 5.0 * 3600.0;
+const LATEST_S: f64 = 3600.0;
+/// A fish that waits longer than usual by this is planned again for it, s.
+const WORTH_S: f64 = 20.0;
+/// The longest rest of a plan, s.
+const LONGEST_REST_S: f64 = 1800.0;
+/// Ovens are tried at so many heats.
+const MOST_HEATS: usize = 3;
+
+/// A kitchen and what is asked of it.
+struct Kitchen<'a> {
+    bench: Bench<'a>,
+    asked: &'a LineUpRequest,
+    at_hand: Vec<Arc<Known>>,
+}
+
+/// A job of the schedule and where it comes from.
+struct Line<'r> {
+    /// Place of its dish in the request.
+    place: usize,
+    /// The fish, where it is one.
+    shared: Option<Shared<'r>>,
+    made: Made,
+    due_s: f64,
+    held_s: Option<f64>,
+    fixed: Vec<(String, Tick)>,
+}
+
+/// Lines up dishes.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed.
+pub fn line_up<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &LineUpRequest,
+    solve: &mut Solve<'_>,
+) -> Result<LineUp, Vec<FieldError>> {
+    let bench = bench.into();
+    request.check(bench.catalogue)?;
+    let mut problems = Problems::new();
+    let gear = at_hand(
+        bench.catalogue,
+        request.kitchen.as_ref(),
+        request.gear.as_deref(),
+        &mut problems,
+    );
+    problems.finish()?;
+    let kitchen = Kitchen { bench, asked: request, at_hand: gear };
+    let mut stations = Stations::of(request);
+    let mut lines = kitchen.lines(&mut stations, solve)?;
+    let instance = kitchen.instance(&lines, &mut stations)?;
+    let mut schedule = self::solve(&instance, Effort::SHOWN, None);
+    let mut instance = instance;
+    if kitchen.plan_again(&mut lines, &schedule, &mut stations, solve) {
+        instance = kitchen.instance(&lines, &mut stations)?;
+        schedule = self::solve(&instance, Effort::SHOWN, None);
+    }
+    bench.afford(Ok(answer::answer(&kitchen, &lines, &stations, (&instance, &schedule))))
+}
+
+impl Kitchen<'_> {
+    /// Every dish that has a vessel of its own, as chains.
+    fn lines<'r>(
+        &'r self,
+        stations: &mut Stations,
+        solve: &mut Solve<'_>,
+    ) -> Result<Vec<Line<'r>>, Vec<FieldError>> {
+        let dishes = &self.asked.dishes;
+        let fryer = Stations::fryer(&self.at_hand);
+        let mut problems = Problems::new();
+        let hosts: Vec<(usize, &Dish)> =
+            dishes.iter().enumerate().filter(|(_, dish)| dish.with.is_none()).collect();
+        let ovens_c = self.oven_heats(&hosts);
+        let mut lines = Vec::with_capacity(hosts.len());
+        for (place, dish) in hosts {
+            let mates = || dishes.iter().enumerate().filter(|(_, d)| d.with.as_ref() == Some(&dish.id));
+            let (shared, made) = if let Some(host) = Fish::of(self.asked, place, dish) {
+                let heats_c: Vec<f64> = match ovens_c.iter().find(|(p, _)| *p == place) {
+                    Some((_, own_c)) => {
+                        let others = ovens_c.iter().map(|(_, c)| *c);
+                        near(others, *own_c)
+                    }
+                    None => Vec::new(),
+                };
+                let shared = Shared {
+                    host,
+                    mates: mates().filter_map(|(p, d)| Fish::of(self.asked, p, d)).collect(),
+                    joiners: mates().filter(|(_, d)| d.side.is_some()).collect(),
+                    vessel: dish.vessel.clone(),
+                };
+                let made = shared.make(self, stations, &heats_c, solve);
+                let Some(made) = problems.absorb(made) else { continue };
+                (Some(shared), made)
+            } else {
+                let side = dish.side.as_deref().and_then(|id| self.bench.catalogue.side(id));
+                let servings = dish.servings.unwrap_or(USUAL_SERVINGS);
+                let made = side.and_then(|s| side::side(s, servings, dish.prepared, stations, fryer));
+                let Some(mut made) = made else {
+                    problems.add(
+                        &format!("dishes.{place}.side"),
+                        "needs a fryer or deep pot, and none is at hand",
+                    );
+                    continue;
+                };
+                if let Some(name) = &dish.name {
+                    made.name.clone_from(name);
+                }
+                (None, made)
+            };
+            let last_s = mates().map(|(_, d)| d.serve_s).fold(dish.serve_s, f64::max);
+            let fixed: Vec<(String, Tick)> = std::iter::once(dish)
+                .chain(mates().map(|(_, d)| d))
+                .flat_map(|d| &d.fixed)
+                .map(|f| (f.key.clone(), to_ticks(f.start_s)))
+                .collect();
+            for (i, fixed) in dish.fixed.iter().enumerate() {
+                let known = || made.ways.iter().flat_map(|w| &w.links).map(|l| l.key.as_str());
+                if !known().any(|key| key == fixed.key) {
+                    let mut keys: Vec<&str> = known().collect();
+                    keys.dedup();
+                    keys.truncate(20);
+                    problems.add(
+                        &format!("dishes.{place}.fixed.{i}.key"),
+                        format!("no step of this dish; its steps are {}", keys.join(", ")),
+                    );
+                }
+            }
+            let held_s = dish.held_until_s;
+            lines.push(Line { place, shared, made, due_s: last_s, held_s, fixed });
+        }
+        problems.finish()?;
+        Ok(lines)
+    }
+
+    /// What ovens are wanted at, where they are not wanted at one heat: place of the dish, °C.
+    fn oven_heats(&self, hosts: &[(usize, &Dish)]) -> Vec<(usize, f64)> {
+        let of = |(place, dish): &(usize, &Dish)| {
+            let fish = Fish::of(self.asked, *place, dish)?;
+            Some((*place, fish.oven_c(self)?))
+        };
+        let heats: Vec<(usize, f64)> = hosts.iter().filter_map(of).collect();
+        let differ = heats.iter().any(|(_, c)| (c - heats[0].1).abs() > 1.0);
+        if differ { heats } else { Vec::new() }
+    }
+
+    /// The job shop.
+    fn instance(
+        &self,
+        lines: &[Line<'_>],
+        stations: &mut Stations,
+    ) -> Result<Instance, Vec<FieldError>> {
+        let first_s = lines.iter().map(|line| line.due_s).fold(f64::INFINITY, f64::min);
+        let last_s = lines.iter().map(|line| line.due_s).fold(f64::NEG_INFINITY, f64::max);
+        let earliest_s = self.asked.now_s.unwrap_or(first_s - EARLIEST_S);
+        let mut jobs: Vec<Job> = lines
+            .iter()
+            .map(|line| Job {
+                due: to_ticks(line.due_s),
+                late_cost: LATE_COST,
+                earliest: line.held_s.map(to_ticks_up),
+                modes: line.made.ways.iter().map(|way| way.mode(stations, &line.fixed)).collect(),
+            })
+            .collect();
+        let mut problems = Problems::new();
+        for (place, busy) in self.asked.busy.iter().enumerate() {
+            let Some(station) = stations.list.iter().position(|s| s.id == busy.station) else {
+                let known: Vec<&str> = stations.list.iter().map(|s| s.id.as_str()).collect();
+                problems.add(
+                    &format!("busy.{place}.station"),
+                    format!("no station of this line-up; it has {}", known.join(", ")),
+                );
+                continue;
+            };
+            let whole = station != HANDS_AT && station != BURNERS_AT;
+            let amount = if whole { stations.list[station].capacity } else { 1 };
+            let from = to_ticks(busy.from_s.unwrap_or(earliest_s).max(earliest_s.min(busy.until_s)));
+            let length = (to_ticks_up(busy.until_s) - from).max(1);
+            let demands = vec![Demand { resource: station, from: 0, to: length, amount, setting: None }];
+            let lag = Lag { least: 0, most: 0, cost: 0 };
+            let activity = Activity { length, demands, lag, fixed: Some(from) };
+            jobs.push(Job {
+                due: from + length,
+                late_cost: 0,
+                earliest: None,
+                modes: vec![Mode { cost: 0, activities: vec![activity] }],
+            });
+        }
+        problems.finish()?;
+        let last_s = last_s.max(earliest_s);
+        let latest = jobs.iter().map(|job| job.due).fold(to_ticks_up(last_s + LATEST_S), Tick::max);
+        Ok(Instance {
+            resources: stations.resources(),
+            jobs,
+            earliest: to_ticks_up(earliest_s),
+            latest,
+        })
+    }
+
+    /// Plans fish again for the rest that they get; whether anything changed.
+    fn plan_again<'r>(
+        &'r self,
+        lines: &mut [Line<'r>],
+        schedule: &Schedule,
+        stations: &mut Stations,
+        solve: &mut Solve<'_>,
+    ) -> bool {
+        let mut changed = false;
+        for (line, placement) in lines.iter_mut().zip(&schedule.placements) {
+            let (Some(shared), Some(placement)) = (&line.shared, placement) else { continue };
+            let way = &line.made.ways[placement.mode];
+            let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
+            let Some((_, last)) = way.heat() else { continue };
+            if has_begun || !shared.mates.is_empty() || !shared.joiners.is_empty() {
+                continue;
+            }
+            let heat = &way.links[last];
+            let due = to_ticks(line.due_s) + placement.late;
+            let stands_s = to_s(due - placement.starts[last]) - heat.length_s;
+            let usual_s = heat.least_s + chain::plating_s(line.made.servings);
+            if stands_s < usual_s + WORTH_S {
+                continue;
+            }
+            let mut again = shared.clone();
+            again.host.request.clone_from(way.request.as_ref().unwrap_or(&shared.host.request));
+            again.host.request.rest_s = Some(stands_s.min(LONGEST_REST_S).round());
+            again.vessel = way.vessel.map(|v| stations.list[v].id.clone());
+            // Where it cannot be planned for that it stays as it was.
+            if let Ok(made) = again.make(self, stations, &[], solve) {
+                let notes = std::mem::take(&mut line.made.notes);
+                line.made = Made { notes, ..made };
+                line.shared = Some(again);
+                changed = true;
+            }
+        }
+        changed
+    }
+}
+
+/// Other heats than one's own that are worth a try: those that others want, and the middle.
+fn near(others: impl Iterator<Item = f64> + Clone, own_c: f64) -> Vec<f64> {
+    let (low_c, high_c) = others
+        .clone()
+        .fold((f64::INFINITY, f64::NEG_INFINITY), |(low, high), c| (low.min(c), high.max(c)));
+    let middle_c = (0.5 * (low_c + high_c) / 5.0).round() * 5.0;
+    let mut heats: Vec<f64> = others.chain([middle_c]).filter(|c| (c - own_c).abs() > 1.0).collect();
+    heats.sort_by(f64::total_cmp);
+    heats.dedup_by(|a, b| (*a - *b).abs() < 1.0);
+    heats.sort_by(|a, b| (a - middle_c).abs().total_cmp(&(b - middle_c).abs()));
+    heats.truncate(MOST_HEATS);
+    heats
+}
+
+#[cfg(test)]
+mod tests;

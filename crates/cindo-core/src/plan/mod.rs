@@ -25,7 +25,7 @@ use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::Schedule;
 
 pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
-pub(crate) use answer::{look_from_s, turn_down};
+pub(crate) use answer::{Pulled, look_from_s, turn_down};
 pub use batch::Batch;
 pub(crate) use batch::preheat_s;
 pub use consequence::Consequence;

@@ -98,7 +98,7 @@ impl Workspace {
         self.looked_at += (ticks * count) as u64;
         for place in (0..count).rev() {
             let activity = &way.activities[place];
-            self.find_open(instance, activity, (timetable, overlap), (low, ticks));
+            self.find_open(instance, (job, activity), (timetable, overlap), (low, ticks));
             let mut cost = std::mem::take(&mut self.cost[place]);
             let mut next = std::mem::take(&mut self.next[place]);
             cost.clear();
@@ -132,7 +132,7 @@ impl Workspace {
     fn find_open(
         &mut self,
         instance: &Instance,
-        activity: &Activity,
+        (job, activity): (&Job, &Activity),
         (timetable, overlap): (&Timetable, Option<Overlap>),
         (low, ticks): (Tick, usize),
     ) {
@@ -147,7 +147,7 @@ impl Workspace {
             return;
         }
         self.open.resize(ticks, true);
-        let early = usize::try_from(instance.earliest - low).unwrap_or(0).min(ticks);
+        let early = usize::try_from(job.earliest(instance) - low).unwrap_or(0).min(ticks);
         self.open[..early].fill(false);
         self.price.clear();
         self.price.resize(ticks, 0);

@@ -50,6 +50,9 @@ pub(super) struct Job {
     pub(super) due: Tick,
     /// Cost of each tick that it is served late.
     pub(super) late_cost: i64,
+    /// Nothing of it begins before that, where it is later than for all.
+    #[cfg_attr(test, serde(default))]
+    pub(super) earliest: Option<Tick>,
     /// Ways to make it.
     pub(super) modes: Vec<Mode>,
 }
@@ -125,6 +128,13 @@ impl Instance {
     /// Activities of the longest mode.
     fn longest_mode(&self) -> usize {
         self.jobs.iter().flat_map(|j| &j.modes).map(|m| m.activities.len()).max().unwrap_or(0)
+    }
+}
+
+impl Job {
+    /// Nothing of it begins before that.
+    fn earliest(&self, instance: &Instance) -> Tick {
+        self.earliest.map_or(instance.earliest, |own| own.max(instance.earliest))
     }
 }
 

@@ -23,7 +23,9 @@ pub(in crate::lineup) struct Effort {
 
 impl Effort {
     /// For a line-up that is shown.
-    pub(in crate::lineup) const SHOWN: Self = Self { looks: 60_000_000 };
+    pub(in crate::lineup) const SHOWN: Self = Self { looks: 15_000_000 };
+    /// For what is only compared with it.
+    pub(in crate::lineup) const QUICK: Self = Self { looks: 2_000_000 };
 }
 
 /// Same kitchen, same answer.
@@ -372,13 +374,14 @@ impl<'i> Search<'i> {
 
     /// One dish: its activities one after the other until it is served.
     fn chain(&mut self, job: usize, mode: usize) {
-        let Instance { earliest, latest, .. } = *self.instance;
+        let latest = self.instance.latest;
         let offset = self.offset(job);
-        let Some(asked) = self.instance.jobs.get(job) else { return };
+        let asked = &self.instance.jobs[job];
+        let earliest = asked.earliest(self.instance);
         let activities = &asked.modes[mode].activities;
         let network = &mut self.network;
         let mut before: Option<(usize, i64, &Activity)> = None;
-        let mut link = |network: &mut Network, (node, at): (usize, i64), before: Option<(usize, i64, &Activity)>| {
+        let link = |network: &mut Network, (node, at): (usize, i64), before: Option<(usize, i64, &Activity)>| {
             let Some((from, from_at, activity)) = before else { return };
             let (length, lag) = (i64::from(activity.length), activity.lag);
             // A node of what has begun is the clock's zero, and stands so much after it.

@@ -1,0 +1,212 @@
+//! A dish as a chain of links in seconds, with its words: what the schedule moves about.
+
+use serde::Serialize;
+
+use super::schedule::{Activity, Demand, Lag, Mode, Tick};
+use super::station::{BURNERS_AT, HANDS_AT, Need, Stations, to_ticks, to_ticks_up};
+use crate::setup::PlanRequest;
+
+/// What a step is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum StepKind {
+    /// Before the heat.
+    Prepare,
+    /// Something is heated up.
+    Preheat,
+    /// At the heat.
+    Heat,
+    /// It stands.
+    Stand,
+    /// On the plate.
+    Plate,
+}
+
+/// Something within a link that a cook does or sees.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Move {
+    pub(super) kind: StepKind,
+    /// After the link began, s; before it where negative.
+    pub(super) at_s: f64,
+    pub(super) duration_s: f64,
+    /// Hands, s; none where it goes by itself.
+    pub(super) hands_s: f64,
+    /// Place of the station.
+    pub(super) station: usize,
+    /// Dish that it belongs to, where that is one that shares the vessel: place in the request.
+    pub(super) dish: Option<usize>,
+    pub(super) title: String,
+    pub(super) detail: String,
+    pub(super) cue: String,
+}
+
+/// A link of the chain.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Link {
+    pub(super) key: String,
+    pub(super) length_s: f64,
+    pub(super) needs: Vec<Need>,
+    pub(super) moves: Vec<Move>,
+    pub(super) least_s: f64,
+    pub(super) most_s: f64,
+    /// Cost of waiting after it, for each tick.
+    pub(super) wait_cost: i64,
+}
+
+/// One way to make a dish.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Way {
+    pub(super) links: Vec<Link>,
+    pub(super) cost: i64,
+    /// The plan that it was made from.
+    pub(super) request: Option<PlanRequest>,
+    /// The heat's gear, and where it is set, °C.
+    pub(super) vessel: Option<usize>,
+    pub(super) setting_c: Option<f64>,
+}
+
+/// What waiting does to a dish.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Hold {
+    /// Past what is usual, until it is clearly worse, s.
+    pub(super) holds_s: f64,
+    /// How it is held.
+    pub(super) held: String,
+    /// What happens.
+    pub(super) waiting: String,
+}
+
+/// Cost of a dish that waits until it is clearly worse.
+const WORSE: f64 = 1000.0;
+/// Cost of a tick that a dish is late: as bad as half a minute too long for one that holds three minutes.
+pub(super) const LATE_COST: i64 = 150;
+
+impl Hold {
+    /// Cost of a tick of waiting.
+    pub(super) fn cost(&self) -> i64 {
+        #[expect(clippy::cast_possible_truncation, reason = "at most a few hundred")]
+        let cost = (WORSE * super::schedule::TICK_S / self.holds_s.max(15.0)).round() as i64;
+        cost.max(1)
+    }
+}
+
+/// Everything there is to know of a dish before it is scheduled.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Made {
+    pub(super) name: String,
+    pub(super) ways: Vec<Way>,
+    pub(super) hold: Hold,
+    /// What has to be done long before, s before the first link, and what.
+    pub(super) ahead: Vec<Move>,
+    pub(super) servings: u32,
+    /// What was changed to make it fit, in sentences.
+    pub(super) notes: Vec<String>,
+}
+
+/// Hands that follow each other within this are one stretch, s.
+const AT_ONCE_S: f64 = 5.0;
+
+/// Stretches of hands that do not overlap, from moves.
+fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
+    let mut spans: Vec<(f64, f64)> = moves
+        .iter()
+        .filter(|m| m.hands_s > 0.0)
+        .map(|m| (m.at_s, m.at_s + m.hands_s))
+        .collect();
+    spans.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let mut merged: Vec<(f64, f64)> = Vec::with_capacity(spans.len());
+    for span in spans {
+        match merged.last_mut() {
+            Some(last) if span.0 <= last.1 + AT_ONCE_S => last.1 = last.1.max(span.1),
+            _ => merged.push(span),
+        }
+    }
+    let mut ticks: Vec<(Tick, Tick)> = Vec::with_capacity(merged.len());
+    for (from_s, to_s) in merged {
+        let from = to_ticks(from_s).max(ticks.last().map_or(Tick::MIN, |t| t.1));
+        ticks.push((from, to_ticks_up(to_s).max(from + 1)));
+    }
+    ticks
+}
+
+impl Link {
+    fn activity(&self, stations: &mut Stations, fixed: Option<Tick>) -> Activity {
+        let length = to_ticks_up(self.length_s).max(1);
+        let mut demands: Vec<Demand> = hands(&self.moves)
+            .into_iter()
+            .map(|(from, to)| Demand { resource: HANDS_AT, from, to, amount: 1, setting: None })
+            .collect();
+        demands.extend(self.needs.iter().map(|need| {
+            let from = to_ticks(need.from_s);
+            let to = to_ticks_up(need.to_s).max(from + 1);
+            let setting = need.setting_c.map(|c| stations.setting(need.station, c));
+            Demand { resource: need.station, from, to, amount: 1, setting }
+        }));
+        let least = to_ticks_up(self.least_s);
+        let lag = Lag { least, most: to_ticks(self.most_s).max(least), cost: self.wait_cost };
+        Activity { length, demands, lag, fixed }
+    }
+}
+
+impl Way {
+    /// As the schedule needs it.
+    pub(super) fn mode(&self, stations: &mut Stations, fixed: &[(String, Tick)]) -> Mode {
+        let at = |key: &str| fixed.iter().find(|(k, _)| k == key).map(|(_, tick)| *tick);
+        let activities =
+            self.links.iter().map(|link| link.activity(stations, at(&link.key))).collect();
+        Mode { cost: self.cost, activities }
+    }
+
+    /// The first link at the heat, and the last.
+    pub(super) fn heat(&self) -> Option<(usize, usize)> {
+        let is_heat = |link: &Link| link.key.starts_with(HEAT);
+        let first = self.links.iter().position(is_heat)?;
+        Some((first, self.links.iter().rposition(is_heat)?))
+    }
+}
+
+/// What the keys of links at the heat begin with, and the key of plating.
+pub(super) const HEAT: &str = "heat:";
+pub(super) const PLATE: &str = "plate";
+
+/// Plating: hands for the dish and for each serving, s (common practice).
+const PLATE_S: f64 = 10.0;
+const PLATE_SERVING_S: f64 = 8.0;
+const LONGEST_PLATE_S: f64 = 90.0;
+/// A plate may stand on the pass for so long, s (common practice).
+const PASS_S: f64 = 120.0;
+
+/// How long plating takes, s.
+pub(super) fn plating_s(servings: u32) -> f64 {
+    (PLATE_S + PLATE_SERVING_S * f64::from(servings)).min(LONGEST_PLATE_S)
+}
+
+/// The last link of every dish.
+pub(super) fn plate(servings: u32, name: &str, hold: &Hold) -> Link {
+    let length_s = plating_s(servings);
+    Link {
+        key: PLATE.to_owned(),
+        length_s,
+        needs: Vec::new(),
+        moves: vec![Move {
+            kind: StepKind::Plate,
+            at_s: 0.0,
+            duration_s: length_s,
+            hands_s: length_s,
+            station: HANDS_AT,
+            dish: None,
+            title: format!("Plate the {name}"),
+            detail: String::new(),
+            cue: String::new(),
+        }],
+        least_s: 0.0,
+        most_s: PASS_S.min(hold.holds_s),
+        wait_cost: hold.cost() + 1,
+    }
+}
+
+/// A burner for a while.
+pub(super) fn burner(from_s: f64, to_s: f64) -> Need {
+    Need { station: BURNERS_AT, from_s, to_s, setting_c: None }
+}

@@ -1,0 +1,254 @@
+//! What is lined up, and its checks.
+
+use std::collections::HashSet;
+
+use serde::{Deserialize, Serialize};
+
+use crate::catalogue::Catalogue;
+use crate::error::{FieldError, Problems};
+use crate::kitchen::OwnKitchen;
+use crate::prep::PrepChoices;
+use crate::setup::PlanRequest;
+
+/// Most dishes of one line-up.
+pub(super) const MOST_DISHES: usize = 200;
+/// Longest id and name, characters.
+const LONGEST_ID: usize = 60;
+/// Most entries of the smaller lists.
+const MOST_FIXED: usize = 60;
+const MOST_BUSY: usize = 40;
+/// Serve times lie within this of zero, s.
+const FARTHEST_S: f64 = 12.0 * 3600.0;
+
+/// A step that is no longer open: it has begun, or a cook wants it there.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Fixed {
+    /// Key of the step, such as `heat:1` or `plate`.
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub key: String,
+    /// When it begins, s.
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub start_s: f64,
+}
+
+/// A station that is not to be had until then.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Busy {
+    /// Id of the station.
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub station: String,
+    /// From then, s; from the beginning of time when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub from_s: Option<f64>,
+    /// Until then, s.
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub until_s: f64,
+    /// Why, for a cook.
+    #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub why: String,
+}
+
+/// A dish: a plan, or a side.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Dish {
+    /// Tells it from the others, 1 to 60 characters.
+    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 60))]
+    pub id: String,
+    /// What it is called; worked out when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 60))]
+    pub name: Option<String>,
+    /// The plan of a fish; its pieces are the servings.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub request: Option<PlanRequest>,
+    /// Id of a side.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub side: Option<String>,
+    /// Servings, 1 to 60; a fish's pieces, or two, when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 60))]
+    pub servings: Option<u32>,
+    /// When it is served, s.
+    #[cfg_attr(feature = "schema", schema(minimum = -43_200, maximum = 43_200))]
+    pub serve_s: f64,
+    /// What its preparation leaves to choose.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub choices: Option<PrepChoices>,
+    /// Whether everything before the heat is done already.
+    #[serde(default)]
+    pub prepared: bool,
+    /// Id of the dish whose vessel it shares: fish beside fish, or a side that joins it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub with: Option<String>,
+    /// Id of the gear that it cooks in and no other; whichever serves best when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub vessel: Option<String>,
+    /// Nothing of it begins before that, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub held_until_s: Option<f64>,
+    /// Steps that are no longer open.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[cfg_attr(feature = "schema", schema(max_items = 60))]
+    pub fixed: Vec<Fixed>,
+}
+
+/// What is lined up. All times count from one zero, s.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct LineUpRequest {
+    /// Dishes, 1 to 200.
+    #[cfg_attr(feature = "schema", schema(min_items = 1, max_items = 200))]
+    pub dishes: Vec<Dish>,
+    /// Cooks, 1 to 8; one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 8))]
+    pub hands: Option<u32>,
+    /// Burners, 1 to 12; as many as the gear stands on, or four, when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 12))]
+    pub burners: Option<u32>,
+    /// Ids of the gear at hand; everything when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_items = 100))]
+    pub gear: Option<Vec<String>>,
+    /// What this kitchen knows of its gear.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kitchen: Option<OwnKitchen>,
+    /// Nothing begins before that, s; any time ahead when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub now_s: Option<f64>,
+    /// Stations that are not to be had for a while.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[cfg_attr(feature = "schema", schema(max_items = 40))]
+    pub busy: Vec<Busy>,
+}
+
+/// A day, s: moments of what was begun or put off lie within one of zero.
+const DAY_S: f64 = 86_400.0;
+
+fn words(text: &str, field: &str, problems: &mut Problems) {
+    let is_plain = !text.trim().is_empty() && !text.chars().any(char::is_control);
+    if !is_plain || text.chars().count() > LONGEST_ID {
+        problems.add(field, format!("allowed are 1 to {LONGEST_ID} characters"));
+    }
+}
+
+impl LineUpRequest {
+    /// Checks everything but the plans in it.
+    pub(super) fn check(&self, catalogue: &Catalogue) -> Result<(), Vec<FieldError>> {
+        let mut problems = Problems::new();
+        if self.dishes.is_empty() {
+            problems.add("dishes", "allowed are 1 to 200 dishes");
+        }
+        if !problems.at_most("dishes", &self.dishes, MOST_DISHES) {
+            return problems.finish();
+        }
+        for (field, value, most) in [("hands", self.hands, 8), ("burners", self.burners, 12)] {
+            if let Some(value) = value {
+                problems.range(field, f64::from(value), 1.0, f64::from(most), "");
+            }
+        }
+        if let Some(now_s) = self.now_s {
+            problems.range("now_s", now_s, -DAY_S, DAY_S, "s");
+        }
+        if problems.at_most("busy", &self.busy, MOST_BUSY) {
+            for (place, busy) in self.busy.iter().enumerate() {
+                problems.range(&format!("busy.{place}.until_s"), busy.until_s, -DAY_S, DAY_S, "s");
+                let from_s = busy.from_s.unwrap_or(busy.until_s);
+                problems.range(&format!("busy.{place}.from_s"), from_s, -DAY_S, busy.until_s, "s");
+            }
+        }
+        let mut ids = HashSet::new();
+        for (place, dish) in self.dishes.iter().enumerate() {
+            let field = |name: &str| format!("dishes.{place}.{name}");
+            words(&dish.id, &field("id"), &mut problems);
+            if !ids.insert(dish.id.as_str()) {
+                problems.add(&field("id"), "another dish has it; each id counts once");
+            }
+            self.check_dish(catalogue, dish, &field, &mut problems);
+        }
+        problems.finish()
+    }
+
+    fn check_dish(
+        &self,
+        catalogue: &Catalogue,
+        dish: &Dish,
+        field: &impl Fn(&str) -> String,
+        problems: &mut Problems,
+    ) {
+        if let Some(name) = &dish.name {
+            words(name, &field("name"), problems);
+        }
+        match (&dish.request, &dish.side) {
+            (Some(_), Some(_)) => {
+                problems.add(&field("side"), "a dish is a fish or a side: leave out one of them");
+            }
+            (None, None) => problems.add(&field("request"), "give a plan, or a side"),
+            (None, Some(side)) => {
+                problems.named(&field("side"), "a side", side, &catalogue.sides, |s| &s.id);
+            }
+            (Some(_), None) => {}
+        }
+        if let Some(servings) = dish.servings {
+            problems.range(&field("servings"), f64::from(servings), 1.0, 60.0, "servings");
+        }
+        problems.range(&field("serve_s"), dish.serve_s, -FARTHEST_S, FARTHEST_S, "s");
+        if let Some(held_s) = dish.held_until_s {
+            problems.range(&field("held_until_s"), held_s, -DAY_S, DAY_S, "s");
+        }
+        if problems.at_most(&field("fixed"), &dish.fixed, MOST_FIXED) {
+            for (i, fixed) in dish.fixed.iter().enumerate() {
+                let field = field(&format!("fixed.{i}.start_s"));
+                problems.range(&field, fixed.start_s, -DAY_S, DAY_S, "s");
+            }
+        }
+        let Some(with) = &dish.with else { return };
+        let host = self.dishes.iter().find(|other| other.id == *with && other.id != dish.id);
+        let joins = |side: &String| catalogue.side(side).and_then(|s| s.joins.as_ref());
+        match (host, &dish.side) {
+            (None, _) => problems.add(&field("with"), "no other dish has this id"),
+            (Some(host), _) if host.with.is_some() => problems.add(
+                &field("with"),
+                "that dish shares another's vessel itself: name the one that all of them share",
+            ),
+            (Some(host), _) if host.request.is_none() => {
+                problems.add(&field("with"), "only a fish's vessel can be shared");
+            }
+            (Some(host), Some(side)) => {
+                let method = host.request.as_ref().map_or("", |r| r.method.as_str());
+                let methods = joins(side).map_or(&[][..], |joins| &joins.methods);
+                if !methods.iter().any(|m| m == method) {
+                    problems.add(
+                        &field("with"),
+                        if methods.is_empty() {
+                            "this side joins no fish: leave it out".to_owned()
+                        } else {
+                            format!("it joins only fish made by {}", methods.join(", "))
+                        },
+                    );
+                }
+            }
+            (Some(host), None) => {
+                let method = |dish: &Dish| dish.request.as_ref().map(|r| r.method.clone());
+                if method(host) != method(dish) {
+                    problems.add(&field("with"), "fish in one vessel is made by one method");
+                }
+            }
+        }
+    }
+}
