@@ -4,10 +4,12 @@ use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{Happened, Promise, Status};
 use cindo_core::error::FieldError;
 use cindo_core::kitchen::{CheckMade, DialReading, GearCheck, Kitchen};
+use cindo_core::lineup::LineUpRequest;
 use cindo_core::log::Entry;
 use cindo_core::plan::plan;
-use cindo_store::{KeptEvent, NewCard, NewCook, NewEntry, Store};
-use jiff::Timestamp;
+use cindo_store::{KeptEvent, NewCard, NewCook, NewEntry, NewLineUp, Store};
+use jiff::civil::Weekday;
+use jiff::{Timestamp, Zoned};
 use serde::Deserialize;
 use uuid::Uuid;
 
@@ -19,6 +21,7 @@ use crate::solver::Desk;
 
 const CARDS: &str = include_str!("../demo/cards.json");
 const KITCHEN: &str = include_str!("../demo/kitchen.json");
+const LINE_UP: &str = include_str!("../demo/line_up.json");
 /// Made by `cindo-core`'s example `demo_log`.
 const LOG: &str = include_str!("../demo/log.json");
 
@@ -29,8 +32,34 @@ pub(crate) fn fill(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
     let kitchen: Kitchen = serde_json::from_str(KITCHEN).map_err(|e| e.to_string())?;
     store.set_kitchen(&kitchen, None).map_err(|e| e.to_string())?;
     remember(store, catalogue)?;
+    line_up(store, &kitchen)?;
     let on_the_stove = cards.first().ok_or("the demo has no cards")?;
     begin(store, catalogue, on_the_stove)
+}
+
+/// A line-up of the demo.
+#[derive(Debug, Deserialize)]
+struct DemoLineUp {
+    name: String,
+    request: LineUpRequest,
+}
+
+/// When the supper room serves.
+const SERVES: jiff::civil::Time = jiff::civil::time(19, 30, 0, 0);
+
+/// The next Thursday's first sitting.
+fn line_up(store: &Store, kitchen: &Kitchen) -> Result<(), String> {
+    let DemoLineUp { name, mut request } =
+        serde_json::from_str(LINE_UP).map_err(|e| e.to_string())?;
+    request.kitchen = kitchen.own();
+    let now = Zoned::now();
+    let today = now.with().time(SERVES).build().map_err(|e| e.to_string())?;
+    let is_ahead = today.weekday() == Weekday::Thursday && today > now;
+    let zero = if is_ahead { Ok(today) } else { today.nth_weekday(1, Weekday::Thursday) };
+    let zero_ms = zero.map_err(|e| e.to_string())?.timestamp().as_millisecond();
+    let new = NewLineUp { name, zero_ms, running: false, request };
+    store.keep_line_up(&new, now.timestamp().as_millisecond()).map_err(|e| e.to_string())?;
+    Ok(())
 }
 
 /// The log of the demo.

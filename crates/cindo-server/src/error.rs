@@ -169,6 +169,7 @@ impl From<StoreError> for ApiError {
             | StoreError::NoCook { .. }
             | StoreError::NoEntry { .. }
             | StoreError::NoPhoto { .. }
+            | StoreError::NoLineUp { .. }
             | StoreError::NoCheck { .. } => Self::NotFound(error.to_string()),
             StoreError::Changed => Self::Changed,
             StoreError::Full => Self::NoRoom(error.to_string()),

@@ -228,7 +228,7 @@ const NUMBERS: [&str; 9] = [
 const FORMULA: [char; 6] = ['=', '+', '-', '@', '\t', '\r'];
 
 /// A text that no spreadsheet takes for a formula.
-fn safe(text: &str) -> String {
+pub(crate) fn safe(text: &str) -> String {
     if text.starts_with(FORMULA) { format!("'{text}") } else { text.to_owned() }
 }
 

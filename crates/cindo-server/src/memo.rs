@@ -3,10 +3,13 @@
 use std::sync::Arc;
 
 use cindo_core::error::FieldError;
+use cindo_core::lineup::{LineUp, LineUpRequest};
 use cindo_core::plan::Planned;
 use cindo_core::setup::PlanRequest;
 use moka::sync::Cache;
 
+/// Line-ups that are kept: those of a few services, as each device asks for them.
+const LINE_UPS: u64 = 16;
 /// Memory that kept plans may take, bytes.
 const CAPACITY_BYTES: u64 = 32 * 1024 * 1024;
 
@@ -15,6 +18,7 @@ const CAPACITY_BYTES: u64 = 32 * 1024 * 1024;
 #[derive(Debug, Clone)]
 pub(crate) struct Memo {
     plans: Cache<String, Arc<Planned>>,
+    line_ups: Cache<String, Arc<LineUp>>,
 }
 
 impl Default for Memo {
@@ -22,7 +26,10 @@ impl Default for Memo {
         let weigh = |key: &String, plan: &Arc<Planned>| {
             u32::try_from(key.len() + plan.weight_bytes()).unwrap_or(u32::MAX)
         };
-        Self { plans: Cache::builder().weigher(weigh).max_capacity(CAPACITY_BYTES).build() }
+        Self {
+            plans: Cache::builder().weigher(weigh).max_capacity(CAPACITY_BYTES).build(),
+            line_ups: Cache::new(LINE_UPS),
+        }
     }
 }
 
@@ -41,6 +48,23 @@ impl Memo {
         let solved = Arc::new(solve(request)?);
         if let Some(key) = key {
             self.plans.insert(key, Arc::clone(&solved));
+        }
+        Ok(solved)
+    }
+
+    /// A line-up, from before or solved now. Failures are not kept.
+    pub(crate) fn line_up(
+        &self,
+        request: &LineUpRequest,
+        solve: impl FnOnce(&LineUpRequest) -> Result<LineUp, Vec<FieldError>>,
+    ) -> Result<Arc<LineUp>, Vec<FieldError>> {
+        let key = serde_json::to_string(&(env!("CARGO_PKG_VERSION"), request)).ok();
+        if let Some(known) = key.as_ref().and_then(|key| self.line_ups.get(key)) {
+            return Ok(known);
+        }
+        let solved = Arc::new(solve(request)?);
+        if let Some(key) = key {
+            self.line_ups.insert(key, Arc::clone(&solved));
         }
         Ok(solved)
     }

@@ -8,6 +8,7 @@ use actix_web::web;
 use cindo_core::bench::{Bench, Budget};
 use cindo_core::catalogue::Catalogue;
 use cindo_core::error::FieldError;
+use cindo_core::lineup::{LineUp, LineUpRequest, line_up};
 use cindo_core::plan::{Planned, planned};
 use cindo_core::prep::{PrepAnswer, PrepRequest, prepare_with};
 use cindo_core::setup::PlanRequest;
@@ -101,6 +102,13 @@ impl<'a> Desk<'a> {
     /// The plan of a request, from before or solved now.
     pub(crate) fn plan(&self, request: &PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> {
         self.memo.plan(request, |request| planned(self.bench(), request))
+    }
+
+    /// Dishes lined up, from before or now; each plan has a budget of its own.
+    pub(crate) fn line_up(&self, request: &LineUpRequest) -> Result<Arc<LineUp>, Vec<FieldError>> {
+        self.memo.line_up(request, |request| {
+            line_up(self.bench().catalogue, request, &mut |plan| self.anew().plan(plan))
+        })
     }
 
     /// A preparation, its plan from before or solved now.

@@ -3,6 +3,7 @@
 mod card;
 mod cook;
 mod kitchen;
+mod line_up;
 mod log;
 mod open;
 mod photo;
@@ -12,6 +13,7 @@ mod stored;
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
 pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe};
 pub use kitchen::{CheckId, KeptCheck, KeptKitchen};
+pub use line_up::{KeptLineUp, LineUpId, LineUpLine, NewLineUp};
 pub use log::{CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry};
 pub use open::Store;
 
@@ -87,6 +89,20 @@ pub enum StoreError {
         /// The id asked for.
         id: i32,
     },
+    /// No such line-up, or it is not in the state that the request needs.
+    #[error("there is no line-up {id}")]
+    NoLineUp {
+        /// The id asked for.
+        id: i32,
+    },
+    /// A stored line-up does not read back.
+    #[error("line-up {id} does not read back: {cause}")]
+    UnreadableLineUp {
+        /// The line-up.
+        id: i32,
+        /// What the reader says.
+        cause: String,
+    },
     /// An entry has no photo.
     #[error("entry {id} of the log has no photo")]
     NoPhoto {
@@ -108,7 +124,7 @@ pub enum StoreError {
         cause: String,
     },
     /// Somebody else changed it meanwhile.
-    #[error("somebody else changed the kitchen meanwhile: look at it again")]
+    #[error("somebody else changed it meanwhile: look at it again")]
     Changed,
     /// The file or its folder may not be written.
     #[error(

@@ -109,5 +109,19 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    line_up (id) {
+        id -> Integer,
+        name -> Text,
+        zero_ms -> BigInt,
+        running -> Bool,
+        body -> Text,
+        version -> Integer,
+        revision -> BigInt,
+        updated_ms -> BigInt,
+        deleted_ms -> Nullable<BigInt>,
+    }
+}
+
 diesel::joinable!(log_body -> log_entry (entry_id));
 diesel::allow_tables_to_appear_in_same_query!(log_entry, log_body, cook);

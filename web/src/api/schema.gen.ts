@@ -513,6 +513,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line-up/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lines up dishes, and keeps nothing. */
+        post: operations["solve_line_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kept line-ups. */
+        get: operations["list_line_ups"];
+        put?: never;
+        /** Keeps a line-up. */
+        post: operations["create_line_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One line-up as it stands. */
+        get: operations["get_line_up"];
+        put?: never;
+        post?: never;
+        /** Takes a line-up away; it can be restored. */
+        delete: operations["delete_line_up"];
+        options?: never;
+        head?: never;
+        /** Gives a line-up another name or day, or begins and ends its service. */
+        patch: operations["update_line_up"];
+        trace?: never;
+    };
+    "/api/line-ups/{id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps as a calendar (RFC 5545) in the kitchen's own time. */
+        get: operations["get_line_up_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Changes what is lined up, also in the middle of its service: what has begun stays, and the rest moves where
+         *     it must.
+         */
+        post: operations["change_line_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A line-up as a file, to be given back as a new one. */
+        get: operations["export_line_up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a line-up back that was taken away. */
+        post: operations["restore_line_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/line-ups/{id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps as a table (CSV) in the kitchen's own time. */
+        get: operations["get_line_up_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -919,6 +1061,11 @@ export interface components {
             safe_until_s: number;
             /** @description Which of the two. */
             too_warm: boolean;
+            /**
+             * Format: double
+             * @description Warm until then.
+             */
+            warm_until_s: number;
         };
         /** @description One mixture for these pieces. */
         Amount: {
@@ -1080,6 +1227,23 @@ export interface components {
              * @description Pieces that find room at once; 0 when even one is too long.
              */
             room_for: number;
+        };
+        /** @description A station that is not to be had until then. */
+        Busy: {
+            /**
+             * Format: double
+             * @description From then, s; from the beginning of time when left out.
+             */
+            from_s?: number | null;
+            /** @description Id of the station. */
+            station: string;
+            /**
+             * Format: double
+             * @description Until then, s.
+             */
+            until_s: number;
+            /** @description Why, for a cook. */
+            why?: string;
         };
         /** @description How much to buy, and what a fish gives. */
         BuyAnswer: {
@@ -1295,6 +1459,8 @@ export interface components {
             rescues: components["schemas"]["RescueRow"][];
             /** @description Schools of salting. */
             saltings: components["schemas"]["Salting"][];
+            /** @description Sides and sauces. */
+            sides: components["schemas"]["Side"][];
             /** @description Signs to look for when buying. */
             signs: components["schemas"]["Sign"][];
             /** @description Where figures that no entry names itself come from. */
@@ -1304,12 +1470,96 @@ export interface components {
             /** @description What a piece can rest on, the coldest first. */
             supports: components["schemas"]["Support"][];
         };
+        /** @description One change. */
+        Change: {
+            /** @description The dish. */
+            dish: components["schemas"]["Dish"];
+            /** @enum {string} */
+            kind: "add";
+        } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "remove";
+        } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "serve";
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            serve_s: number;
+        } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "servings";
+            /**
+             * Format: int32
+             * @description How many, 1 to 60.
+             */
+            servings: number;
+        } | {
+            /**
+             * Format: double
+             * @description How much later, s, 5 to 7200.
+             */
+            by_s: number;
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "late";
+        } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @description Key of the step. */
+            key: string;
+            /** @enum {string} */
+            kind: "fix";
+            /**
+             * Format: double
+             * @description When it begins, s.
+             */
+            start_s: number;
+        } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @description Key of the step. */
+            key: string;
+            /** @enum {string} */
+            kind: "free";
+        } | {
+            /** @description Which, until when, and why. */
+            busy: components["schemas"]["Busy"];
+            /** @enum {string} */
+            kind: "busy";
+        } | {
+            /**
+             * Format: int32
+             * @description Burners, 1 to 12.
+             */
+            burners?: number | null;
+            /**
+             * Format: int32
+             * @description Cooks, 1 to 8.
+             */
+            hands?: number | null;
+            /** @enum {string} */
+            kind: "crew";
+        };
         /** @description What to take over, or to forget. */
         ChangeCalibrations: {
             /** @description Ids of gear whose calibration plans go by from now on; `eye` for the eye. */
             accept?: string[];
             /** @description Ids of gear that is as usual again; `eye` for the eye. */
             reset?: string[];
+        };
+        /** @description Changes, one after the other: all or none. */
+        ChangeLineUp: {
+            /** @description 1 to 60 of them. Their times count from the line-up's zero. */
+            changes: components["schemas"]["Change"][];
         };
         /** @description A check, and what it found. */
         CheckDto: components["schemas"]["GearCheck"] & {
@@ -1379,6 +1629,25 @@ export interface components {
             text: string;
             /** @description The rule that shows it. */
             when: components["schemas"]["Rule"];
+        };
+        /** @description A dish that cannot be there when it is wanted. */
+        Clash: {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @description What would mend it, one sentence each. */
+            fixes: string[];
+            /**
+             * Format: double
+             * @description So much later than wanted, s.
+             */
+            late_s?: number | null;
+            /**
+             * Format: double
+             * @description When it could be served with everything else as it is, s; none where not within an hour.
+             */
+            nearest_serve_s?: number | null;
+            /** @description Why, in a sentence. */
+            why: string;
         };
         /** @description A coat between fish and heat. */
         Coating: {
@@ -1797,6 +2066,20 @@ export interface components {
             /** @description What was planned. */
             request: components["schemas"]["PlanRequest"];
         };
+        /** @description A line-up to keep. What was exported is taken as it is. */
+        CreateLineUp: {
+            /** @description `cindo-line-up`, in what was exported. */
+            format?: string | null;
+            /** @description What is lined up. */
+            line_up: components["schemas"]["LineUpAsked"];
+            /** @description What it is called, 1 to 80 characters. */
+            name: string;
+            /**
+             * Format: int32
+             * @description 1, in what was exported.
+             */
+            version?: number | null;
+        };
         /** @description A simulated probe to put in. */
         CreateProbe: {
             /**
@@ -1929,6 +2212,114 @@ export interface components {
             dial: string;
             /** @description The word, such as `medium-high`, up to 40 characters. */
             knob: string;
+        };
+        /** @description A dish: a plan, or a side. */
+        Dish: {
+            choices?: components["schemas"]["PrepChoices"] | null;
+            /** @description Steps that are no longer open. */
+            fixed?: components["schemas"]["Fixed"][];
+            /**
+             * Format: double
+             * @description Nothing of it begins before that, s.
+             */
+            held_until_s?: number | null;
+            /** @description Tells it from the others, 1 to 60 characters. */
+            id: string;
+            /** @description What it is called; worked out when left out. */
+            name?: string | null;
+            /** @description Whether everything before the heat is done already. */
+            prepared?: boolean;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Format: double
+             * @description When it is served, s.
+             */
+            serve_s: number;
+            /**
+             * Format: int32
+             * @description Servings, 1 to 60; a fish's pieces, or two, when left out.
+             */
+            servings?: number | null;
+            /** @description Id of a side. */
+            side?: string | null;
+            stood?: components["schemas"]["Stood"] | null;
+            /** @description Id of the gear that it cooks in and no other; whichever serves best when left out. */
+            vessel?: string | null;
+            /** @description Id of the dish whose vessel it shares: fish beside fish, or a side that joins it. */
+            with?: string | null;
+        };
+        /** @description A dish: a plan, or a side. */
+        DishAsked: {
+            choices?: components["schemas"]["PrepChoices"] | null;
+            /** @description Tells it from the others, 1 to 60 characters. */
+            id: string;
+            /** @description What it is called; worked out when left out. */
+            name?: string | null;
+            /** @description Whether everything before the heat is done already. */
+            prepared?: boolean;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * @description When it is served, RFC 3339.
+             * @example 2026-11-26T19:30:00Z
+             */
+            serve_at: string;
+            /**
+             * Format: int32
+             * @description Servings, 1 to 60; a fish's pieces, or two, when left out.
+             */
+            servings?: number | null;
+            /** @description Id of a side. */
+            side?: string | null;
+            /** @description Id of the gear that it cooks in and no other. */
+            vessel?: string | null;
+            /** @description Id of the dish whose vessel it shares: fish beside fish, or a side that joins it. */
+            with?: string | null;
+        };
+        /** @description A dish as it is lined up. */
+        DishView: {
+            /**
+             * Format: double
+             * @description When its first step begins, s.
+             */
+            begins_s?: number | null;
+            /** @description Its id. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description What was found out about it, in sentences. */
+            notes: string[];
+            /**
+             * Format: double
+             * @description When it comes out of the heat, s; none where it sees none.
+             */
+            out_s?: number | null;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Format: double
+             * @description When it is wanted, s.
+             */
+            serve_s: number;
+            /**
+             * Format: double
+             * @description When it is there, s; none where it has no place.
+             */
+            served_s?: number | null;
+            /**
+             * Format: int32
+             * @description Servings.
+             */
+            servings: number;
+            /** @description How it stands, and what that does, in a sentence. */
+            standing: string;
+            /**
+             * Format: double
+             * @description From there to the plate, s.
+             */
+            stands_s?: number | null;
+            /** @description When each part of it begins, by its key; of what shares a vessel with the dish that it shares it with. */
+            starts: components["schemas"]["Fixed"][];
+            /** @description Id of the gear that it cooks in. */
+            vessel?: string | null;
         };
         /** @description A band's name, or the core when it is eaten, °C. */
         Doneness: number | string;
@@ -2313,6 +2704,16 @@ export interface components {
             /** @description Why. */
             what: string;
         };
+        /** @description A step that is no longer open: it has begun, or a cook wants it there. */
+        Fixed: {
+            /** @description Key of the step, such as `heat:1` or `plate`. */
+            key: string;
+            /**
+             * Format: double
+             * @description When it begins, s.
+             */
+            start_s: number;
+        };
         /** @description What comes. All times count from the moment the fish met the heat, s. */
         Forecast: {
             /**
@@ -2461,6 +2862,8 @@ export interface components {
             material: components["schemas"]["Material"];
             /** @description Name for cooks. */
             name: string;
+            /** @description Whether it stands on a burner. */
+            on_burner?: boolean;
             /**
              * Format: double
              * @description Most that its burner or element puts into it, W.
@@ -2736,6 +3139,23 @@ export interface components {
             /** @description The plan whose fish is not to be had. */
             plan: components["schemas"]["PlanRequest"];
         };
+        /** @description How a side joins a fish in its vessel. */
+        Joins: {
+            /**
+             * Format: double
+             * @description So long before the fish is out, s.
+             */
+            before_end_s: number;
+            /** @description Ids of the methods whose vessel it joins. */
+            methods: string[];
+            /**
+             * Format: double
+             * @description How warm it is then, °C.
+             */
+            start_c: number;
+            /** @description What to do, short. */
+            title: string;
+        };
         /** @description One judgement in kitchen words. */
         Judgement: {
             /** @description The figure with its unit. */
@@ -2868,6 +3288,143 @@ export interface components {
              * @description So late, s.
              */
             late_s: number;
+        };
+        /** @description What is lined up. */
+        LineUpAsked: {
+            /**
+             * Format: int32
+             * @description Burners, 1 to 12; as many as the gear stands on, or four, when left out.
+             */
+            burners?: number | null;
+            /** @description Dishes, 1 to 200. */
+            dishes: components["schemas"]["DishAsked"][];
+            /** @description Ids of the gear at hand; that of the kitchen when left out. */
+            gear?: string[] | null;
+            /**
+             * Format: int32
+             * @description Cooks, 1 to 8; one when left out.
+             */
+            hands?: number | null;
+            kitchen?: components["schemas"]["OwnKitchen"] | null;
+            /** @description Nothing begins before that, RFC 3339; any time ahead when left out. */
+            now?: string | null;
+        };
+        /** @description A line-up as it stands. */
+        LineUpDto: {
+            /** @description Dishes as they were asked for. */
+            asked: components["schemas"]["Dish"][];
+            /**
+             * Format: double
+             * @description When the first step begins, s.
+             */
+            begins_s: number;
+            /** @description What does not fit. */
+            clashes: components["schemas"]["Clash"][];
+            /**
+             * Format: int64
+             * @description What waiting, lateness and makeshifts cost together.
+             */
+            cost: number;
+            /** @description Dishes, in the order in which they were asked for. */
+            dishes: components["schemas"]["DishView"][];
+            /**
+             * Format: int32
+             * @description Cooks.
+             */
+            hands: number;
+            id?: components["schemas"]["LineUpId"] | null;
+            /** @description What it is called. */
+            name: string;
+            /** @description What was changed so that it fits, in sentences. */
+            notes: string[];
+            /** @description The server's clock, RFC 3339 in UTC. */
+            now: string;
+            /**
+             * Format: int64
+             * @description Give it as `If-Match` to change nothing that somebody else changed meanwhile.
+             */
+            revision: number;
+            /** @description Whether its service is under way. */
+            running: boolean;
+            /** @description Stations that anything needs. */
+            stations: components["schemas"]["Station"][];
+            /** @description Steps, in the order of their beginning. */
+            steps: components["schemas"]["LineUpStepDto"][];
+            tightest?: components["schemas"]["Tightest"] | null;
+            /** @description What its times count from, RFC 3339 in UTC. */
+            zero: string;
+        };
+        /**
+         * Format: int32
+         * @description Number of a line-up.
+         */
+        LineUpId: number;
+        /** @description A line of the list. */
+        LineUpLine: {
+            /** @description Its number. */
+            id: components["schemas"]["LineUpId"];
+            /** @description What it is called. */
+            name: string;
+            /** @description Whether its service is under way. */
+            running: boolean;
+            /**
+             * Format: int64
+             * @description What its times count from, ms since 1970 in UTC.
+             */
+            zero_ms: number;
+        };
+        /** @description Kept line-ups. */
+        LineUpList: {
+            /** @description The latest service first, at most 200. */
+            line_ups: components["schemas"]["LineUpLine"][];
+        };
+        /** @description A movement of a hand, or something that goes on by itself. */
+        LineUpStep: {
+            /** @description What to look for. */
+            cue: string;
+            /** @description How. */
+            detail: string;
+            /** @description Id of the dish; none where it is of the kitchen, such as an oven that has to be switched on. */
+            dish?: string | null;
+            /**
+             * Format: double
+             * @description When it is over, s.
+             */
+            end_s: number;
+            /** @description Whether it stays where it is. */
+            fixed: boolean;
+            /**
+             * Format: double
+             * @description Hands at its beginning, s.
+             */
+            hands_s: number;
+            /** @description Key of the part of the dish that it belongs to, to be given back as fixed. */
+            key?: string | null;
+            /** @description What it is. */
+            kind: components["schemas"]["StepKind"];
+            /**
+             * Format: double
+             * @description When it begins, s.
+             */
+            start_s: number;
+            /** @description Id of the station. */
+            station: string;
+            /** @description What to do, short. */
+            title: string;
+            /** @description Why it is there and not later. */
+            why: string;
+        };
+        /** @description A step with its moments on the clock. */
+        LineUpStepDto: components["schemas"]["LineUpStep"] & {
+            /** @description When it is over, RFC 3339 in UTC. */
+            end: string;
+            /**
+             * Format: int32
+             * @description Pairs of hands at its beginning.
+             */
+            hands: number;
+            /** @description When it begins, RFC 3339 in UTC. */
+            start: string;
         };
         /**
          * @description A liquid to cook in.
@@ -3275,6 +3832,11 @@ export interface components {
              */
             width_mm?: number | null;
         };
+        /**
+         * @description Where a step is done.
+         * @enum {string}
+         */
+        Place: "board" | "burner" | "fryer" | "none";
         /** @description Best plan for one piece and method. */
         PlanAnswer: {
             /** @description Vessel, level and batch. */
@@ -4255,6 +4817,97 @@ export interface components {
             /** @description What to prepare. */
             prep: components["schemas"]["PrepRequest"];
         };
+        /** @description A side or sauce. */
+        Side: {
+            /** @description What to mind. */
+            cautions?: string[];
+            /** @description How it is held until then. */
+            held: string;
+            /**
+             * Format: double
+             * @description How long until it is clearly worse, s.
+             */
+            holds_s: number;
+            /** @description Id, `snake_case`. */
+            id: string;
+            joins?: components["schemas"]["Joins"] | null;
+            /** @description Name for cooks. */
+            name: string;
+            /** @description What a serving is made of. */
+            parts: components["schemas"]["SidePart"][];
+            /** @description Steps in order. */
+            steps: components["schemas"]["SideStep"][];
+            /** @description What waiting does to it. */
+            waiting: string;
+        };
+        /** @description An ingredient of a side. */
+        SidePart: {
+            /**
+             * Format: double
+             * @description For a serving, g.
+             */
+            grams: number;
+            /** @description Id of the ingredient. */
+            ingredient: string;
+        };
+        /** @description A step of a side. */
+        SideStep: {
+            /**
+             * Format: double
+             * @description Water that boils away, g a serving.
+             */
+            boils_off_g?: number;
+            /** @description What to look, listen or feel for. */
+            cue?: string;
+            /** @description How. */
+            detail: string;
+            /**
+             * Format: double
+             * @description Hands when it is done, s.
+             */
+            end_s?: number;
+            /**
+             * Format: double
+             * @description What goes into hot oil, g a serving.
+             */
+            fries_g?: number;
+            /**
+             * Format: double
+             * @description Hands at its beginning, s.
+             */
+            hands_s: number;
+            /**
+             * Format: double
+             * @description Water and what is in it that come to the boil first, g a serving.
+             */
+            heats_g?: number;
+            /** @description Id within the side. */
+            id: string;
+            /**
+             * Format: double
+             * @description How long it may lie before what follows, s.
+             */
+            keeps_s: number;
+            /**
+             * Format: double
+             * @description Temperature of the oil, °C.
+             */
+            oil_c?: number | null;
+            /** @description Where. */
+            on: components["schemas"]["Place"];
+            /**
+             * Format: double
+             * @description Hands for each serving, s.
+             */
+            per_serving_s?: number;
+            /** @description What to do, short. */
+            title: string;
+            /**
+             * Format: double
+             * @description What passes by itself after that, s.
+             */
+            wait_s?: number;
+        };
         /** @description One thing to look at. */
         Sign: {
             /** @description Of what. */
@@ -4453,6 +5106,20 @@ export interface components {
          * @enum {string}
          */
         State: "whole" | "gutted" | "headed" | "filleted" | "skinned" | "steaks";
+        /** @description A station. */
+        Station: {
+            /** @description What it is busy with, in order. */
+            busy: components["schemas"]["Stretch"][];
+            /**
+             * Format: int32
+             * @description How many things at once.
+             */
+            capacity: number;
+            /** @description Id: of gear, `hands` or `burners`. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+        };
         /**
          * @description Where a cook stands.
          * @enum {string}
@@ -4478,6 +5145,42 @@ export interface components {
             start_s: number;
             /** @description What to do, short. */
             title: string;
+        };
+        /**
+         * @description What a step is.
+         * @enum {string}
+         */
+        StepKind: "prepare" | "preheat" | "heat" | "stand" | "plate";
+        /** @description Where a dish stood before something changed: it stays there unless it has to move. */
+        Stood: {
+            /** @description When each of its parts began. */
+            starts: components["schemas"]["Fixed"][];
+            /** @description Id of the gear that it cooked in. */
+            vessel?: string | null;
+        };
+        /** @description A stretch of a station's time. */
+        Stretch: {
+            /** @description Id of the dish; none where it is not to be had for other reasons. */
+            dish?: string | null;
+            /**
+             * Format: double
+             * @description From then, s.
+             */
+            from_s: number;
+            /**
+             * Format: double
+             * @description What it is set to, °C, where dishes have to agree on that.
+             */
+            setting_c?: number | null;
+            /** @description What is done. */
+            title: string;
+            /** @description Which of its units, from 0. */
+            unit: number;
+            /**
+             * Format: double
+             * @description Until then, s.
+             */
+            until_s: number;
         };
         /** @description The inside over time. */
         StripPicture: {
@@ -4634,6 +5337,23 @@ export interface components {
             /** @description How. */
             thaw: components["schemas"]["Thaw"];
         };
+        /** @description The tightest moment of the service. */
+        Tightest: {
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            at_s: number;
+            /** @description What is done first. */
+            first: string;
+            /**
+             * Format: double
+             * @description So long between the two, s.
+             */
+            slack_s: number;
+            /** @description And then. */
+            then: string;
+        };
         /** @description What is wrong with a plan. */
         Trouble: {
             /** @description Which: `scorched`, `torn`, `raw`, `dry`, `pale` or `over`. */
@@ -4657,6 +5377,15 @@ export interface components {
             name?: string | null;
             /** @description Anything to remember, at most 2000 characters. */
             note?: string | null;
+        };
+        /** @description Another name or day, or the service begins or is over. */
+        UpdateLineUp: {
+            /** @description When the first dish is served; all others move with it. RFC 3339. */
+            first_serve_at?: string | null;
+            /** @description What it is called, 1 to 80 characters. */
+            name?: string | null;
+            /** @description Whether the service is under way. */
+            running?: boolean | null;
         };
         /** @description A cut that a kind usually comes in. */
         UsualCut: {
@@ -7596,6 +8325,778 @@ export interface operations {
             };
             /** @description Busy; ask again after the seconds in `Retry-After`. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    solve_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineUpAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_line_ups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpList"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateLineUp"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpDto"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    update_line_up: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change was made on */
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpdateLineUp"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody else changed it meanwhile. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_line_up_calendar: {
+        parameters: {
+            query?: {
+                /** @description Minutes that the kitchen's clock is ahead of UTC, −840 to 840; 0 when left out. */
+                ahead_min?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_line_up: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change was made on */
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeLineUp"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpDto"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody else changed it meanwhile. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreateLineUp"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_line_up_table: {
+        parameters: {
+            query?: {
+                /** @description Minutes that the kitchen's clock is ahead of UTC, −840 to 840; 0 when left out. */
+                ahead_min?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,8 +6,8 @@ use serde::Serialize;
 use super::chain::{Link, Move, StepKind, Way};
 use super::clash::{Clash, clashes};
 use super::schedule::{Instance, Placement, Schedule};
-use super::station::{HANDS_AT, Station, Stations, Stretch, to_s};
-use super::{Kitchen, Line};
+use super::station::{BURNERS_AT, HANDS_AT, Station, Stations, Stretch, the, to_s};
+use super::{Fixed, Kitchen, Line};
 use crate::say::{CELSIUS, capital, clock};
 use crate::setup::PlanRequest;
 
@@ -68,6 +68,8 @@ pub struct DishView {
     pub vessel: Option<String>,
     /// Its plan as it is cooked here: with this gear, heat and rest.
     pub request: Option<PlanRequest>,
+    /// When each part of it begins, by its key; of what shares a vessel with the dish that it shares it with.
+    pub starts: Vec<Fixed>,
     /// What was found out about it, in sentences.
     pub notes: Vec<String>,
 }
@@ -264,9 +266,9 @@ fn switched_on(stations: &Stations, shown: &[Station]) -> Vec<LineUpStep> {
             if !is_set {
                 let (start_s, title) = if set_c.is_none() {
                     let on_s = stations.preheat_s(place, wanted_c);
-                    (stretch.from_s - on_s, format!("Switch on the {}", stations.set_to(place, wanted_c)))
+                    (stretch.from_s - on_s, format!("Switch on {}", stations.set_to(place, wanted_c)))
                 } else {
-                    (until_s, format!("Set the {} to {wanted_c:.0}{CELSIUS}", station.name))
+                    (until_s, format!("Set {} to {wanted_c:.0}{CELSIUS}", the(&station.name)))
                 };
                 steps.push(LineUpStep {
                     dish: None,
@@ -351,10 +353,10 @@ fn why(
                     d.resource == demand.resource && start + d.from >= until && start + d.from <= until + 1
                 });
                 if blocks {
-                    let verb = if demand.resource == HANDS_AT { "are" } else { "is" };
+                    let verb = if demand.resource <= BURNERS_AT { "are" } else { "is" };
                     return format!(
                         "{} {verb} wanted by {} right after it.",
-                        capital(&stations.list[demand.resource].name),
+                        capital(&the_station(stations, demand.resource)),
                         other.made.name
                     );
                 }
@@ -362,6 +364,12 @@ fn why(
         }
     }
     "Later it would be in the way of something that cannot wait.".to_owned()
+}
+
+/// A station in a sentence.
+fn the_station(stations: &Stations, place: usize) -> String {
+    let name = &stations.list[place].name;
+    if place == HANDS_AT { name.clone() } else { the(name) }
 }
 
 fn dishes(
@@ -379,7 +387,17 @@ fn dishes(
         let way = &line.made.ways[placement.map_or(0, |p| p.mode)];
         let is_host = dish.with.is_none();
         let late_s = placement.map(|p| to_s(p.late));
-        let out_s = placement.zip(way.heat()).map(|(p, (_, last))| to_s(p.starts[last]) + way.links[last].length_s);
+        let shares = way.outs.len() > 1;
+        let out_s = placement.zip(way.heat()).and_then(|(p, (_, last))| {
+            let after_s = if shares {
+                way.outs.iter().find(|(of, _)| *of == place)?.1
+            } else if is_host {
+                way.links[last].length_s
+            } else {
+                return None;
+            };
+            Some(to_s(p.starts[last]) + after_s)
+        });
         let served_s = late_s.map(|late_s| dish.serve_s + late_s);
         let stands_s = served_s.zip(out_s).map(|(served, out)| (served - out).max(0.0));
         let catalogue = kitchen.bench.catalogue;
@@ -393,16 +411,22 @@ fn dishes(
             serve_s: dish.serve_s,
             served_s,
             begins_s: placement.and_then(|p| p.starts.first()).map(|start| to_s(*start)),
-            out_s: out_s.filter(|_| is_host).map(f64::round),
-            stands_s: stands_s.filter(|_| is_host).map(f64::round),
-            standing: stands_s.filter(|_| is_host).map_or_else(String::new, |s| stands(line, s)),
+            out_s: out_s.map(f64::round),
+            stands_s: stands_s.map(f64::round),
+            standing: stands_s.map_or_else(String::new, |s| stands(line, s)),
             vessel: way.vessel.map(|v| stations.list[v].id.clone()),
             request: if is_host { way.request.clone() } else { dish.request.clone() },
+            starts: if is_host { starts(way, placement) } else { Vec::new() },
             notes: if is_host { line.made.notes.clone() } else { Vec::new() },
         })
-        .map(|view| (place, view))
     };
-    kitchen.asked.dishes.iter().enumerate().filter_map(view).map(|(_, view)| view).collect()
+    kitchen.asked.dishes.iter().enumerate().filter_map(view).collect()
+}
+
+fn starts(way: &Way, placement: Option<&Placement>) -> Vec<Fixed> {
+    let starts = placement.map_or(&[][..], |p| &p.starts);
+    let fixed = |(link, start): (&Link, &i32)| Fixed { key: link.key.clone(), start_s: to_s(*start) };
+    way.links.iter().zip(starts).map(fixed).collect()
 }
 
 /// How a dish stands from the heat to the plate.
@@ -432,11 +456,11 @@ fn one_oven(lines: &[Line<'_>], stations: &Stations, schedule: &Schedule) -> Vec
         if taken.vessel != usual.vessel {
             let name = |v: Option<usize>| v.map_or("", |v| stations.list[v].name.as_str());
             notes.push(format!(
-                "{} cooks in the {}, {} {how} than in the {}.",
+                "{} cooks in {}, {} {how} than in {}.",
                 capital(&line.made.name),
-                name(taken.vessel),
+                the(name(taken.vessel)),
                 clock(longer_s.abs()),
-                name(usual.vessel)
+                the(name(usual.vessel))
             ));
         } else if (usual_c - taken_c).abs() > 1.0 {
             notes.push(format!(

@@ -64,6 +64,8 @@ pub(super) struct Way {
     /// The heat's gear, and where it is set, °C.
     pub(super) vessel: Option<usize>,
     pub(super) setting_c: Option<f64>,
+    /// When each of those that share its vessel is out: place in the request, s after the heat began.
+    pub(super) outs: Vec<(usize, f64)>,
 }
 
 /// What waiting does to a dish.

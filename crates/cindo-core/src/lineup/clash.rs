@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use super::chain::Made;
 use super::schedule::{Effort, Instance, Schedule, solve};
-use super::station::{BURNERS_AT, HANDS_AT, Stations, to_s};
+use super::station::{BURNERS_AT, HANDS_AT, Stations, the, to_s};
 use super::{Kitchen, Line};
 use crate::say::{capital, clock};
 
@@ -97,7 +97,7 @@ fn look_into(
             fixes.push(match resource {
                 HANDS_AT => "One more pair of hands.".to_owned(),
                 BURNERS_AT => "One more burner.".to_owned(),
-                _ => format!("A second one like the {}.", stations.list[resource].name),
+                _ => format!("A second one like {}.", the(&stations.list[resource].name)),
             });
         }
     }
@@ -114,7 +114,8 @@ fn look_into(
         .filter(|other| other.place != line.place && needs(other))
         .map(|other| other.made.name.as_str())
         .collect();
-    let name = capital(&stations.list[*first].name);
+    let name = &stations.list[*first].name;
+    let name = capital(&if *first == HANDS_AT { name.clone() } else { the(name) });
     let verb = if *first == HANDS_AT || *first == BURNERS_AT { "are" } else { "is" };
     format!("{name} {verb} wanted by {} at the same time.", crate::say::listed(others.into_iter().take(4)))
 }

@@ -7,7 +7,7 @@ use super::chain::{
     HEAT, Hold, Link, Made, Move, StepKind, Way, burner, plate, plating_s,
 };
 use super::request::{Dish, LineUpRequest};
-use super::station::{HANDS_AT, Need, Stations};
+use super::station::{HANDS_AT, Need, Stations, the};
 use super::{Kitchen, Solve};
 use crate::catalogue::{GearKind, Place};
 use crate::cook::{joined_pull_s, standing};
@@ -27,6 +27,8 @@ const TURN_S: (f64, f64) = (5.0, 5.0);
 const OUT_S: (f64, f64) = (6.0, 5.0);
 const OTHER_S: f64 = 5.0;
 const LONGEST_HANDS_S: f64 = 60.0;
+/// A step of a plan that asks for nothing but patience.
+const LEAVE: &str = "sear_first";
 /// A hand is there so long before it comes out, to look, s.
 const LOOK_S: f64 = 10.0;
 /// A pan is not heated for longer, s.
@@ -282,6 +284,7 @@ impl<'r> Shared<'r> {
             request: Some(host.request.clone()),
             vessel,
             setting_c: Some(parts[0].plan.answer.medium_c),
+            outs: parts.iter().map(|p| (p.fish.place, p.offset_s + p.pull_s)).collect(),
         };
         let harm = parts.iter().map(|p| harm(&p.plan.answer)).sum();
         Ok((way, harm, (hold, notes), ahead))
@@ -370,7 +373,7 @@ impl<'r> Shared<'r> {
                 hands_s: OTHER_S,
                 station,
                 dish: None,
-                title: format!("Heat the {}", vessel.name),
+                title: format!("Heat {}", the(&vessel.name)),
                 detail: answer.setting.look.clone(),
                 cue: String::new(),
             });
@@ -446,7 +449,9 @@ fn batches(answer: &PlanAnswer, servings: u32) -> u32 {
 
 fn held_on(kitchen: &Kitchen<'_>, id: &str) -> String {
     let support = kitchen.bench.catalogue.resting.support(id);
-    support.map_or_else(|| "on a plate".to_owned(), |support| support.name.to_lowercase())
+    let name = support.map_or_else(|| "a plate".to_owned(), |support| support.name.to_lowercase());
+    let lies_on = matches!(id, "plate" | "warm_plate" | "rack");
+    format!("{} {name}", if lies_on { "on" } else { "in" })
 }
 
 fn hands_s((once, each): (f64, f64), pieces: u32) -> f64 {
@@ -472,13 +477,24 @@ fn steps(part: &Part<'_>, station: usize, title: &impl Fn(&str) -> String) -> Ve
         });
     };
     let is_turn = |at_s: f64| answer.turns_s.iter().any(|turn_s| (turn_s - at_s).abs() < 1.0);
+    // What is set for the first one is set for all.
+    let is_first = part.offset_s <= 0.0;
     let mut out_told = false;
     for step in &answer.steps {
         let words = (step.title.as_str(), step.detail.as_str(), step.cue.as_str());
         if step.start_s < 1.0 {
             push(StepKind::Heat, step.start_s, step.duration_s, hands_s(IN_S, pieces), words);
         } else if step.start_s < answer.pull_s - 1.0 {
-            let hands = if is_turn(step.start_s) { hands_s(TURN_S, pieces) } else { OTHER_S };
+            let is_turn = is_turn(step.start_s);
+            if !is_turn && !is_first {
+                continue;
+            }
+            let hands = match step.action.as_str() {
+                _ if is_turn => hands_s(TURN_S, pieces),
+                // Only what is said of how it lies now.
+                LEAVE => 0.0,
+                _ => OTHER_S,
+            };
             push(StepKind::Heat, step.start_s, step.duration_s, hands, words);
         } else if !out_told {
             out_told = true;

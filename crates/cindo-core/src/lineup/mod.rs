@@ -6,6 +6,7 @@
 
 mod answer;
 mod chain;
+mod change;
 mod clash;
 mod fish;
 mod request;
@@ -23,17 +24,20 @@ use crate::setup::{PlanRequest, at_hand};
 
 pub use answer::{DishView, LineUp, LineUpStep, Tightest};
 pub use chain::StepKind;
+pub use change::{Change, change};
 pub use clash::Clash;
-pub use request::{Busy, Dish, Fixed, LineUpRequest};
+pub use request::{Busy, Dish, Fixed, LineUpRequest, Stood};
 pub use station::{Station, Stretch};
 
 use chain::{HEAT, LATE_COST, Made};
 use fish::{Fish, Shared};
-use schedule::{Activity, Demand, Effort, Instance, Job, Lag, Mode, Schedule, Tick, solve};
+use schedule::{
+    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, Tick, solve,
+};
 use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
 
 /// Where plans come from: solved before, or now.
-pub(crate) type Solve<'s> =
+pub type Solve<'s> =
     dyn FnMut(&PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> + 's;
 
 /// Servings of a side where nobody says.
@@ -90,11 +94,16 @@ pub fn line_up<'a>(
     let mut stations = Stations::of(request);
     let mut lines = kitchen.lines(&mut stations, solve)?;
     let instance = kitchen.instance(&lines, &mut stations)?;
-    let mut schedule = self::solve(&instance, Effort::SHOWN, None);
     let mut instance = instance;
+    // In the middle of a service the rest moves only where it must.
+    let stood = kitchen.stood(&lines, &instance, &stations);
+    let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
+    let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
+    let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
     if kitchen.plan_again(&mut lines, &schedule, &mut stations, solve) {
         instance = kitchen.instance(&lines, &mut stations)?;
-        schedule = self::solve(&instance, Effort::SHOWN, None);
+        let stood = schedule.placements;
+        schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
     }
     bench.afford(Ok(answer::answer(&kitchen, &lines, &stations, (&instance, &schedule))))
 }
@@ -235,6 +244,27 @@ impl Kitchen<'_> {
             earliest: to_ticks_up(earliest_s),
             latest,
         })
+    }
+
+    /// Where dishes stood before, as far as they still have the same parts.
+    fn stood(
+        &self,
+        lines: &[Line<'_>],
+        instance: &Instance,
+        stations: &Stations,
+    ) -> Vec<Option<Placement>> {
+        let of = |(line, job): (&Line<'_>, &Job)| {
+            let stood = self.asked.dishes[line.place].stood.as_ref()?;
+            let is_it = |way: &chain::Way| {
+                let same = way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
+                same && way.links.iter().map(|l| &l.key).eq(stood.starts.iter().map(|s| &s.key))
+            };
+            let mode = line.made.ways.iter().position(is_it)?;
+            let starts = stood.starts.iter().map(|s| to_ticks(s.start_s)).collect();
+            Placement::standing(instance, job, mode, starts)
+        };
+        let lined = lines.iter().zip(&instance.jobs).map(of);
+        lined.chain(instance.jobs.iter().skip(lines.len()).map(|_| None)).collect()
     }
 
     /// Plans fish again for the rest that they get; whether anything changed.

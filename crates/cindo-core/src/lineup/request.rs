@@ -54,6 +54,20 @@ pub struct Busy {
     pub why: String,
 }
 
+/// Where a dish stood before something changed: it stays there unless it has to move.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Stood {
+    /// Id of the gear that it cooked in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub vessel: Option<String>,
+    /// When each of its parts began.
+    #[cfg_attr(feature = "schema", schema(max_items = 60))]
+    pub starts: Vec<Fixed>,
+}
+
 /// A dish: a plan, or a side.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -102,6 +116,9 @@ pub struct Dish {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[cfg_attr(feature = "schema", schema(max_items = 60))]
     pub fixed: Vec<Fixed>,
+    /// Where it stood before.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub stood: Option<Stood>,
 }
 
 /// What is lined up. All times count from one zero, s.

@@ -81,7 +81,8 @@ pub(super) fn side(
     }
     links.push(plate(servings, &side.name, &hold));
     let vessel = links.iter().flat_map(|l| &l.needs).map(|n| n.station).next_back();
-    let way = Way { links, cost: 0, request: None, vessel, setting_c: None };
+    let way =
+        Way { links, cost: 0, request: None, vessel, setting_c: None, outs: Vec::new() };
     Some(Made { name: side.name.clone(), ways: vec![way], hold, ahead: Vec::new(), servings, notes })
 }
 

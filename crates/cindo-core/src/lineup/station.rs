@@ -165,7 +165,7 @@ impl Stations {
 
     /// Its name with its setting.
     pub(super) fn set_to(&self, station: usize, setting_c: f64) -> String {
-        format!("{} at {setting_c:.0}{CELSIUS}", self.list[station].name)
+        format!("{} at {setting_c:.0}{CELSIUS}", the(&self.list[station].name))
     }
 }
 
@@ -184,6 +184,11 @@ pub(super) fn change_s(gear: &Gear, from_c: f64, to_c: f64) -> f64 {
     };
     let share = (end_k - (from_c - ROOM_C)) / (end_k - (to_c - ROOM_C)).max(1.0);
     capacity_j_k / gear.loss_w_k * share.max(1.0).ln()
+}
+
+/// A name with its article, which a cook's own may have already.
+pub(super) fn the(name: &str) -> String {
+    if name.starts_with("the ") { name.to_owned() } else { format!("the {name}") }
 }
 
 pub(super) fn to_ticks(seconds: f64) -> Tick {

@@ -3,8 +3,8 @@ use std::collections::BTreeSet;
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Sign, Species,
-    Support,
+    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Side, Sign,
+    Species, Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -39,6 +39,8 @@ pub(crate) struct CatalogueDto<'a> {
     cues: &'a [Cue],
     /// What goes wrong there.
     rescues: &'a [RescueRow],
+    /// Sides and sauces.
+    sides: &'a [Side],
     /// Allergens that something in it carries.
     allergens: Vec<&'a str>,
     /// Where figures that no entry names itself come from.
@@ -70,6 +72,7 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         signs: &catalogue.signs,
         cues: &catalogue.cues,
         rescues: &catalogue.rescues,
+        sides: &catalogue.sides,
         allergens: allergens(catalogue),
         sources: &catalogue.sources,
     })

@@ -126,7 +126,7 @@ fn answer(kept: KeptKitchen) -> HttpResponse {
 }
 
 /// The revision that a change was made on, where it says so.
-fn revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
+pub(super) fn revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
     let Some(given) = request.headers().get(header::IF_MATCH) else { return Ok(None) };
     let plain = given.to_str().ok().map(|text| text.trim().trim_matches('"'));
     match plain {

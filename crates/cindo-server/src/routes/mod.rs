@@ -7,6 +7,7 @@ mod fish;
 mod health;
 mod import;
 mod kitchen;
+mod line_up;
 pub(crate) mod log;
 mod photo;
 mod plan;
@@ -111,6 +112,17 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(kitchen::create_gear_check)
         .service(kitchen::delete_gear_check)
         .service(kitchen::restore_gear_check)
+        .service(line_up::solve_line_up)
+        .service(line_up::list_line_ups)
+        .service(line_up::create_line_up)
+        .service(line_up::get_line_up)
+        .service(line_up::update_line_up)
+        .service(line_up::change_line_up)
+        .service(line_up::delete_line_up)
+        .service(line_up::restore_line_up)
+        .service(line_up::export_line_up)
+        .service(line_up::get_line_up_calendar)
+        .service(line_up::get_line_up_table)
         .service(log::list_log)
         .service(log::create_entry)
         .service(log::get_statistics)

@@ -31,7 +31,7 @@ pub(crate) fn calendar(answer: &PrepAnswer, heat_at: DateTime) -> Result<String,
     Ok(calendar.done().to_string())
 }
 
-fn event(
+pub(super) fn event(
     uid: &str,
     title: &str,
     text: &str,

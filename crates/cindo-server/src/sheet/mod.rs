@@ -1,7 +1,8 @@
-//! The preparation in open formats: iCalendar and JSON-LD.
+//! Preparations and line-ups in open formats: iCalendar, JSON-LD and CSV.
 
 mod calendar;
 mod how_to;
+mod line_up;
 
 use cindo_core::prep::{PrepAnswer, PrepRequest, PrepStep};
 use jiff::civil::DateTime;
@@ -10,6 +11,7 @@ use utoipa::ToSchema;
 
 pub(crate) use calendar::calendar;
 pub(crate) use how_to::how_to;
+pub(crate) use line_up::{line_up_calendar, line_up_table};
 
 /// A preparation and the moment it counts back from.
 #[derive(Debug, Deserialize, ToSchema)]

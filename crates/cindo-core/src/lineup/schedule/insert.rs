@@ -11,8 +11,32 @@ use super::{Activity, Instance, Job, Mode, Placement, Tick};
 
 /// What cannot be.
 const NEVER: i64 = i64::MAX / 4;
-/// A dish is looked for so many ticks before it has to be ready at first, and so many late.
-const FIRST_LOOK: (Tick, Tick) = (360, 240);
+/// A dish is looked for so many ticks earlier than it has to begin at first, and so many late.
+const FIRST_LOOK: (Tick, Tick) = (240, 240);
+
+/// On what terms a dish is placed.
+#[derive(Debug, Clone, Copy, Default)]
+pub(super) struct Terms {
+    /// It may take what others have.
+    pub(super) overlap: Option<Overlap>,
+    /// Where it has a mode with this setting of this resource, no mode with another one.
+    pub(super) setting: Option<(usize, usize)>,
+}
+
+impl Terms {
+    /// Whether a mode of a dish may be taken.
+    fn allow(&self, job: &Job, mode: &Mode) -> bool {
+        let Some((resource, setting)) = self.setting else { return true };
+        let settings = |mode: &Mode| {
+            let demands = mode.activities.iter().flat_map(|a| &a.demands);
+            let on_it = demands.filter(|d| d.resource == resource);
+            on_it.fold((false, false), |(has, other), d| {
+                (has || d.setting == Some(setting), other || d.setting != Some(setting))
+            })
+        };
+        !settings(mode).1 || !job.modes.iter().any(|mode| settings(mode) == (true, false))
+    }
+}
 
 /// What others have may be taken, at a price.
 #[derive(Debug, Clone, Copy)]
@@ -44,19 +68,21 @@ pub(super) struct Workspace {
 pub(super) fn cheapest(
     instance: &Instance,
     job: usize,
-    (timetable, overlap): (&Timetable, Option<Overlap>),
+    (timetable, terms): (&Timetable, Terms),
     space: &mut Workspace,
 ) -> Option<Placement> {
     let job = &instance.jobs[job];
+    let overlap = terms.overlap;
     let fixed = job.modes.iter().flat_map(|m| &m.activities).filter_map(|a| a.fixed);
     let first_fixed = fixed.min().unwrap_or(Tick::MAX);
     let whole = (instance.earliest.min(first_fixed), instance.latest);
     let near = (
-        (job.due - longest(job).min(FIRST_LOOK.0)).max(instance.earliest).min(first_fixed),
+        (job.due - longest(job).min(shortest(job) + FIRST_LOOK.0)).max(instance.earliest).min(first_fixed),
         (job.due + FIRST_LOOK.1).min(instance.latest),
     );
     let best = |span: (Tick, Tick), space: &mut Workspace| {
-        let found = job.modes.iter().enumerate().filter_map(|(mode, way)| {
+        let allowed = job.modes.iter().enumerate().filter(|(_, way)| terms.allow(job, way));
+        let found = allowed.filter_map(|(mode, way)| {
             space.mode(instance, (job, mode, way), (timetable, overlap), span)
         });
         found.min_by_key(|(cost, _)| *cost).map(|(_, placement)| placement)
@@ -69,6 +95,12 @@ pub(super) fn cheapest(
         _ if near != whole => best(whole, space).or(found),
         _ => found,
     }
+}
+
+/// The least that it can take.
+fn shortest(job: &Job) -> Tick {
+    let of = |mode: &Mode| mode.activities.iter().map(|a| a.length + a.lag.least).sum();
+    job.modes.iter().map(of).min().unwrap_or(0)
 }
 
 /// The longest that a dish can take from its beginning until it is served.

@@ -139,6 +139,26 @@ impl Job {
 }
 
 impl Placement {
+    /// A dish where it stood, if it may still stand there as far as its own times go.
+    pub(super) fn standing(
+        instance: &Instance,
+        job: &Job,
+        mode: usize,
+        starts: Vec<Tick>,
+    ) -> Option<Self> {
+        let earliest = job.earliest(instance);
+        let activities = &job.modes[mode].activities;
+        let in_time = activities
+            .iter()
+            .zip(&starts)
+            .all(|(a, start)| a.fixed.map_or(*start >= earliest, |fixed| fixed == *start));
+        let apart = activities.windows(2).zip(starts.windows(2)).all(|(pair, starts)| {
+            starts[1] - starts[0] - pair[0].length >= pair[0].lag.least
+        });
+        let placement = Self::at(job, mode, starts);
+        (in_time && apart && !placement.is_broken).then_some(placement)
+    }
+
     /// A dish whose activities begin then, and what that costs.
     fn at(job: &Job, mode: usize, starts: Vec<Tick>) -> Self {
         let Mode { cost, activities } = &job.modes[mode];

@@ -9,7 +9,7 @@ use rand::rngs::StdRng;
 use rand::seq::SliceRandom;
 use rand::{RngExt, SeedableRng};
 
-use super::insert::{Overlap, Workspace, cheapest};
+use super::insert::{Overlap, Terms, Workspace, cheapest};
 use super::timetable::Timetable;
 use super::timing::Network;
 use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedule, Tick};
@@ -35,11 +35,15 @@ const MOST_OUT: usize = 4;
 /// Up to so many dishes all are timed together; of more those near the ones that were taken out.
 const TIMED_TOGETHER: usize = 14;
 /// A worse schedule is gone on from up to this share over the best at first; none at the end.
-const FIRST_THRESHOLD: f64 = 0.10;
+const FIRST_THRESHOLD: f64 = 0.1;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
 const LARGEST_SHIFT: Tick = 60;
 /// So many orders are turned round to get rid of contradictions, one after the other.
 const MOST_TURNS: usize = 12;
+/// How often what is taken out goes back only where it fits, which is quick.
+const FITS_ONLY: f64 = 0.7;
+/// How often all that could share a setting are tried with it.
+const ONE_SETTING: f64 = 0.15;
 /// Prices of a tick of overlap, as cost.
 const OVERLAP_COSTS: [i64; 5] = [3, 10, 30, 100, 1000];
 
@@ -90,6 +94,8 @@ struct Search<'i> {
     /// What is ordered the other way round than it stands.
     turned: Vec<Follows>,
     units: Vec<(i64, Option<Use>)>,
+    /// Every setting of every resource that has several.
+    settings: Vec<(usize, usize)>,
     /// What each dish costs alone in the kitchen.
     alone: Vec<i64>,
     now: Vec<Option<Placement>>,
@@ -109,7 +115,7 @@ impl<'i> Search<'i> {
         let mut space = Workspace::default();
         let empty = timetable.clone();
         let alone = (0..instance.jobs.len())
-            .map(|job| cost_of(cheapest(instance, job, (&empty, None), &mut space).as_ref()))
+            .map(|job| cost_of(cheapest(instance, job, (&empty, Terms::default()), &mut space).as_ref()))
             .collect();
         // What has begun has what it needs.
         for activity in instance.jobs.iter().filter_map(|j| j.modes.first()).flat_map(|m| &m.activities) {
@@ -117,6 +123,9 @@ impl<'i> Search<'i> {
                 timetable.take(&activity.demands, fixed);
             }
         }
+        let several = instance.resources.iter().enumerate().filter(|(_, r)| r.changes.len() > 1);
+        let settings = several.flat_map(|(r, resource)| (0..resource.changes.len()).map(move |s| (r, s)));
+        let settings = settings.collect();
         Self {
             instance,
             timetable,
@@ -127,6 +136,7 @@ impl<'i> Search<'i> {
             follows: Vec::new(),
             turned: Vec::new(),
             units: Vec::new(),
+            settings,
             alone,
             now: vec![None; instance.jobs.len()],
             cost: 0,
@@ -152,8 +162,8 @@ impl<'i> Search<'i> {
         self.now[job] = placement;
     }
 
-    fn put(&mut self, job: usize, overlap: Option<Overlap>) {
-        let found = cheapest(self.instance, job, (&self.timetable, overlap), &mut self.space);
+    fn put(&mut self, job: usize, terms: Terms) {
+        let found = cheapest(self.instance, job, (&self.timetable, terms), &mut self.space);
         self.set(job, found);
     }
 
@@ -178,10 +188,15 @@ impl<'i> Search<'i> {
         if let Some(start) = start {
             for (job, placement) in start.iter().enumerate().take(count) {
                 self.set(job, placement.clone());
+                // What does not find its place any more looks for another.
+                let alone = &self.now[job..=job];
+                if !self.timetable.is_feasible_of(self.instance, job, alone) {
+                    self.set(job, None);
+                }
             }
             for job in 0..count {
                 if self.now[job].is_none() {
-                    self.put(job, None);
+                    self.put(job, Terms::default());
                 }
             }
             self.keep_if_best();
@@ -194,7 +209,7 @@ impl<'i> Search<'i> {
         orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
         for order in orders {
             all.iter().for_each(|job| self.set(*job, None));
-            order.into_iter().for_each(|job| self.put(job, None));
+            order.into_iter().for_each(|job| self.put(job, Terms::default()));
             self.keep_if_best();
         }
         let best = self.best.clone();
@@ -210,23 +225,29 @@ impl<'i> Search<'i> {
             let before: Vec<Option<Placement>> = self.now.clone();
             let cost_before = self.whole_cost();
             self.choose(&mut out, &mut timed);
+            let setting = self.one_setting(&mut out, &timed);
             let cost = OVERLAP_COSTS[self.random.random_range(0..OVERLAP_COSTS.len())];
             out.iter().for_each(|job| self.set(*job, None));
             out.shuffle(&mut self.random);
+            let fits_only = self.random.random_bool(FITS_ONLY);
             for job in &out {
+                if fits_only {
+                    self.put(*job, Terms { overlap: None, setting });
+                    continue;
+                }
                 let shift = if self.random.random_bool(0.5) {
                     0
                 } else {
                     self.random.random_range(-LARGEST_SHIFT..=LARGEST_SHIFT)
                 };
-                self.put(*job, Some(Overlap { cost, shift }));
+                self.put(*job, Terms { overlap: Some(Overlap { cost, shift }), setting });
             }
-            if self.time(&timed, None) {
+            if !fits_only && self.time(&timed, None) {
                 self.descend(&timed);
             }
             let cost = self.whole_cost();
             let threshold = self.best_cost as f64 * FIRST_THRESHOLD * (1.0 - done).powi(2);
-            let is_feasible = self.timetable.is_feasible(self.instance, &self.now);
+            let is_feasible = fits_only || self.timetable.is_feasible(self.instance, &self.now);
             if is_feasible {
                 self.keep_if_best();
             }
@@ -308,6 +329,23 @@ impl<'i> Search<'i> {
         out.extend(others.iter().take(more));
         timed.push(first);
         timed.extend(&others);
+    }
+
+    /// Now and then all that could use one setting of a resource are tried with it together: none of them
+    /// would change to it alone.
+    fn one_setting(&mut self, out: &mut Vec<usize>, timed: &[usize]) -> Option<(usize, usize)> {
+        if self.settings.is_empty() || !self.random.random_bool(ONE_SETTING) {
+            return None;
+        }
+        let (resource, setting) = self.settings[self.random.random_range(0..self.settings.len())];
+        let could = |job: &&usize| {
+            let modes = self.instance.jobs[**job].modes.iter().flat_map(|m| &m.activities);
+            let mut demands = modes.flat_map(|a| &a.demands);
+            demands.any(|d| d.resource == resource && d.setting == Some(setting))
+        };
+        out.clear();
+        out.extend(timed.iter().filter(could));
+        Some((resource, setting))
     }
 
     /// The cheapest moments of some dishes in the order in which everything stands, with two uses the other

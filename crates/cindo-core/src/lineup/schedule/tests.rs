@@ -40,6 +40,7 @@ fn generated_kitchens_come_near_the_optimum() {
             kitchen.proved,
             schedule.cost as f64 / kitchen.found as f64
         );
+        if kitchen.seed == 5 { for p in &schedule.placements { println!("{p:?}"); } }
         ours += schedule.cost;
         reference += kitchen.found;
     }

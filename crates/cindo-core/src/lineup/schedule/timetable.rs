@@ -135,6 +135,17 @@ impl Timetable {
 
     /// Whether nothing is taken more often than it is there, but for what has begun.
     pub(super) fn is_feasible(&self, instance: &Instance, placements: &[Option<Placement>]) -> bool {
+        self.is_feasible_of(instance, 0, placements)
+    }
+
+    /// The same of some jobs from the place `first` on.
+    pub(super) fn is_feasible_of(
+        &self,
+        instance: &Instance,
+        first: usize,
+        placements: &[Option<Placement>],
+    ) -> bool {
+        let jobs = &instance.jobs[first..];
         let fits = |demand: &Demand, start: Tick| {
             let capacity = instance.resources[demand.resource].capacity;
             let stretches = &self.stretches[demand.resource];
@@ -149,7 +160,7 @@ impl Timetable {
                     })
                 })
         };
-        placements.iter().zip(&instance.jobs).all(|(placement, job)| {
+        placements.iter().zip(jobs).all(|(placement, job)| {
             placement.as_ref().is_none_or(|placement| {
                 let activities = job.modes[placement.mode].activities.iter();
                 activities.zip(&placement.starts).all(|(activity, start)| {
