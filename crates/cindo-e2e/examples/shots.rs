@@ -20,7 +20,6 @@ const PREP_FRIED: &str = "/prep?fish=haddock&cut=fillet&mm=22&skin=off&start=5&m
 const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("plan-wide-light", Screen::Desk, "light", HAKE),
     ("plan-wide-dark", Screen::Desk, "dark", CHAR),
-    ("plan-tablet-light", Screen::Tablet, "light", HAKE),
     ("plan-phone-light", Screen::Phone, "light", HAKE),
     ("plan-whole-light", Screen::Desk, "light", WHOLE),
     ("compare-wide-light", Screen::Desk, "light", "/compare"),
@@ -41,7 +40,8 @@ const VIEWS: &[(&str, Screen, &str, &str)] = &[
     ("stove-wide-light", Screen::Desk, "light", "/stove/1"),
     ("stove-waiting-phone", Screen::Phone, "light", "/stove/2"),
     ("stove-late-wide-dark", Screen::Desk, "dark", "/stove/3"),
-    ("stove-resting-phone-dark", Screen::Phone, "dark", "/stove/4"),
+    ("line-up-wide-light", Screen::Desk, "light", "/line-up/1"),
+    ("line-up-live-phone-dark", Screen::Phone, "dark", "/line-up/1?live"),
 ];
 
 /// More on the stove than the demo has: one that waits, one that is past its moment, one that rests.
@@ -62,6 +62,15 @@ const ON_THE_STOVE: &str = r"
             await post(`/api/cooks/${id}/events`, events.map(([kind, ago_s]) => ({ id: crypto.randomUUID(), kind, ago_s })));
         }
     })().then(() => done(true), (e) => done(String(e)));
+";
+
+/// The demo's service is under way, and eaten in some minutes.
+const IN_THE_SERVICE: &str = r"
+    const [done] = arguments;
+    fetch('/api/line-ups/1', {
+        method: 'PATCH', headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ first_serve_at: new Date(Date.now() + 345000).toISOString(), running: true }),
+    }).then((answer) => done(answer.ok), (e) => done(String(e)));
 ";
 
 #[tokio::main]
@@ -88,6 +97,12 @@ async fn main() -> Outcome {
                 return Err(staged.to_string().into());
             }
         }
+        if address.ends_with("?live") {
+            let begun = browser.client.execute_async(IN_THE_SERVICE, vec![]).await?;
+            if begun != serde_json::Value::Bool(true) {
+                return Err(begun.to_string().into());
+            }
+        }
         browser.client.goto(&format!("{}{address}", server.address)).await?;
         let ready = ready(&browser, address).await;
         browser.shoot(&folder.join(format!("{name}.png"))).await?;
@@ -109,6 +124,7 @@ async fn ready(browser: &Browser, address: &str) -> Outcome {
     } else if address.starts_with("/cards")
         || address.starts_with("/log")
         || address.starts_with("/kitchen")
+        || address.starts_with("/line-up")
     {
         browser.until(&rows("main li")).await?;
     } else if address.starts_with("/stove") {

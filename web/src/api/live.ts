@@ -1,8 +1,8 @@
 import { useSyncExternalStore } from "react";
 
 /** What the server tells: a cook as it stands, one that is gone, that something was missed, and what changed. */
-type Kind = "cook" | "cook_gone" | "missed" | "kitchen" | "log";
-const KINDS: readonly Kind[] = ["cook", "cook_gone", "missed", "kitchen", "log"];
+type Kind = "cook" | "cook_gone" | "missed" | "kitchen" | "log" | "line_up";
+const KINDS: readonly Kind[] = ["cook", "cook_gone", "missed", "kitchen", "log", "line_up"];
 /** A stream that the server refused is asked for again after this, ms. */
 const AGAIN_MS = 2000;
 

@@ -5167,6 +5167,8 @@ export interface components {
              * @description From then, s.
              */
             from_s: number;
+            /** @description Key of the part of the dish, to be given back as fixed. */
+            key?: string | null;
             /**
              * Format: double
              * @description What it is set to, °C, where dishes have to agree on that.

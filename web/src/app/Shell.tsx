@@ -9,6 +9,7 @@ const LINKS = [
   { to: "/compare", label: "Compare" },
   { to: "/prep", label: "Prep" },
   { to: "/stove", label: "Stove" },
+  { to: "/line-up", label: "Line-up" },
   { to: "/fish", label: "Fish" },
   { to: "/cards", label: "Cards" },
   { to: "/log", label: "Log" },
@@ -37,7 +38,7 @@ export function Shell() {
               to={{ pathname: to, search }}
               end={to === "/"}
               className={({ isActive }) =>
-                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-0.5 text-[0.8rem] sm:min-h-13 sm:px-3 sm:text-base ${
+                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-0.5 text-[0.7rem] sm:min-h-13 sm:px-3 sm:text-base ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"
                 }`
               }

@@ -43,6 +43,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("@/features/stove")).StovePage }),
       },
       {
+        path: "/line-up/:id?",
+        lazy: async () => ({ Component: (await import("@/features/lineup")).LineUpPage }),
+      },
+      {
         path: "/log",
         lazy: async () => ({ Component: (await import("@/features/log")).LogPage }),
       },

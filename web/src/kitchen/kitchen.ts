@@ -66,8 +66,11 @@ export function useNews() {
       onLive("log", () => {
         again("log", "calibrations", "next-time");
       }),
+      onLive("line_up", () => {
+        again("line-ups");
+      }),
       onLive("missed", () => {
-        again("kitchen", "log", "calibrations");
+        again("kitchen", "log", "calibrations", "line-ups");
       }),
     ];
     return () => {

@@ -12,6 +12,7 @@ import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { lengthIn } from "@/lib/units";
 import { useNowAndThen } from "@/lib/useNowAndThen";
+import { useWidth } from "@/lib/useWidth";
 import { legend } from "./colours";
 import { Drawing } from "./Drawing";
 import { Flank } from "./Flank";
@@ -23,7 +24,6 @@ import { paintCut, paintStrip } from "./paint";
 import { paintSection } from "./section";
 import { makeStrip, planReel } from "./strip";
 import { ThicknessHandle } from "./ThicknessHandle";
-import { useWidth } from "./useWidth";
 
 interface Props {
   plan: Plan;

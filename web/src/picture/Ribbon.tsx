@@ -1,8 +1,8 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import type { Plan } from "@/api/client";
+import { useWidth } from "@/lib/useWidth";
 import { paintStrip } from "./paint";
 import { makeStrip, planReel } from "./strip";
-import { useWidth } from "./useWidth";
 
 const HEIGHT = 40;
 

@@ -144,6 +144,7 @@ pub(super) fn answer(
         if let Some(place) = stations.list.iter().position(|s| s.id == blocked.station) {
             busy[place].push(Stretch {
                 dish: None,
+                key: None,
                 title: if blocked.why.is_empty() { "Not to be had".to_owned() } else { blocked.why.clone() },
                 from_s: blocked.from_s.or(kitchen.asked.now_s).unwrap_or(blocked.until_s),
                 until_s: blocked.until_s,
@@ -224,6 +225,7 @@ fn stretches(
     for need in &link.needs {
         busy[need.station].push(Stretch {
             dish: Some(dish_id(kitchen, line.place)),
+            key: Some(link.key.clone()),
             title: capital(name),
             from_s: start_s + need.from_s,
             until_s: start_s + need.to_s,
@@ -234,6 +236,7 @@ fn stretches(
     for one in link.moves.iter().filter(|one| one.hands_s > 0.0) {
         busy[HANDS_AT].push(Stretch {
             dish: Some(dish_id(kitchen, one.dish.unwrap_or(line.place))),
+            key: Some(link.key.clone()),
             title: one.title.clone(),
             from_s: start_s + one.at_s,
             until_s: start_s + one.at_s + one.hands_s,

@@ -44,6 +44,8 @@ pub struct Station {
 pub struct Stretch {
     /// Id of the dish; none where it is not to be had for other reasons.
     pub dish: Option<String>,
+    /// Key of the part of the dish, to be given back as fixed.
+    pub key: Option<String>,
     /// What is done.
     pub title: String,
     /// From then, s.

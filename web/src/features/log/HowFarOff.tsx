@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Catalogue, CountBy, Counted } from "@/api/client";
 import { linear } from "@/lib/scale";
-import { useWidth } from "@/picture/useWidth";
+import { useWidth } from "@/lib/useWidth";
 import { Segmented } from "@/ui/Segmented";
 import { countsQuery } from "./queries";
 

@@ -5,9 +5,9 @@ import { usePreferences } from "@/kitchen/preferences";
 import { linear } from "@/lib/scale";
 import { clock } from "@/lib/time";
 import { temperatureIn } from "@/lib/units";
+import { useWidth } from "@/lib/useWidth";
 import { paintStrip } from "@/picture/paint";
 import { makeStrip } from "@/picture/strip";
-import { useWidth } from "@/picture/useWidth";
 
 const STRIP = 58;
 const CHART = 130;

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef } from "react";
 import { clock } from "@/lib/time";
+import { useWidth } from "@/lib/useWidth";
 import { paintStrip } from "@/picture/paint";
 import { makeStrip } from "@/picture/strip";
-import { useWidth } from "@/picture/useWidth";
 import type { HeardCook } from "./queries";
 
 const HEIGHT = 64;

@@ -5,13 +5,14 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
+import { allowSound } from "@/kitchen/alarm";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock, wait } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
+import { useTick } from "@/lib/useTick";
 import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
-import { allowSound } from "./alarm";
 import { Hands, type Told } from "./Hands";
 import { costOf, counted, type Moment, momentOf } from "./moment";
 import { onTaken, tell, useOutbox } from "./outbox";
@@ -19,7 +20,6 @@ import { cooksQuery, type HeardCook, useCookChanges, useTakeCook } from "./queri
 import { River } from "./River";
 import { useAlarms, useAwake } from "./useAlarms";
 import { useLive } from "./useLive";
-import { useTick } from "./useTick";
 
 /** At the stove: what the hand does next, and until when. */
 export function StovePage() {

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
+import { LOUDNESS, say, sound } from "@/kitchen/alarm";
 import { usePreferences } from "@/kitchen/preferences";
-import { say, sound } from "./alarm";
 import type { Moment } from "./moment";
 import { counted } from "./moment";
 import type { HeardCook } from "./queries";
@@ -10,8 +10,6 @@ interface Watched {
   moment: Moment;
 }
 
-/** How loud this device is, of full. */
-const LOUDNESS = { low: 0.25, middle: 0.55, full: 1 };
 /** An alarm comes again after so many seconds, louder, until somebody touches something. */
 const AGAIN_S = [0, 12, 24, 45, 75];
 const VOLUMES = [0.5, 0.65, 0.8, 1, 1];

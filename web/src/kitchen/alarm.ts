@@ -10,6 +10,8 @@ const TUNES: Partial<Record<string, readonly number[]>> = {
   serve: [523, 659, 784],
 };
 const NOTE_S = 0.22;
+/** How loud a device is set to be, 0 silent to 1 full. */
+export const LOUDNESS = { low: 0.25, middle: 0.55, full: 1 };
 
 let context: AudioContext | null = null;
 

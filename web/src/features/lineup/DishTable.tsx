@@ -1,0 +1,127 @@
+import { Minus, Plus, X } from "lucide-react";
+import { useState } from "react";
+import type { LineUp } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
+import { readTime } from "@/lib/time";
+import { localise } from "@/lib/units";
+import { dateOf, timeOf } from "./moments";
+
+interface Props {
+  lineUp: LineUp;
+  onServe: (dishes: string[], serveS: number) => void;
+  onServings: (dish: string, servings: number) => void;
+  onRemove: (dish: string) => void;
+}
+
+const MOST_SERVINGS = 60;
+
+/** Every dish with its servings and its moment. */
+export function DishTable({ lineUp, onServe, onServings, onRemove }: Props) {
+  const { preferences } = usePreferences();
+  return (
+    <section aria-label="Dishes">
+      <h2 className="font-bold font-display text-lg">Dishes</h2>
+      <ul className="grid gap-2">
+        {lineUp.dishes.map((dish) => (
+          <li
+            key={dish.id}
+            className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-box border border-base-300 bg-base-100 px-3 py-1.5"
+          >
+            <span className="min-w-40 flex-1">
+              <span className="block font-bold">{dish.name}</span>
+              <span className="block text-sm">
+                {dish.served_s == null
+                  ? "It has no place in this kitchen then."
+                  : localise(dish.standing, preferences)}
+                {dish.notes.map((note) => ` ${localise(note, preferences)}`)}
+              </span>
+            </span>
+            <fieldset className="join" aria-label={`Servings of ${dish.name}`}>
+              <button
+                type="button"
+                className="btn btn-square join-item size-11"
+                aria-label={`${dish.name}: fewer`}
+                disabled={dish.servings <= 1}
+                onClick={() => {
+                  onServings(dish.id, dish.servings - 1);
+                }}
+              >
+                <Minus aria-hidden className="size-4" />
+              </button>
+              <span className="join-item flex w-9 items-center justify-center bg-base-200 font-bold tabular-nums">
+                {dish.servings}
+              </span>
+              <button
+                type="button"
+                className="btn btn-square join-item size-11"
+                aria-label={`${dish.name}: more`}
+                disabled={dish.servings >= MOST_SERVINGS}
+                onClick={() => {
+                  onServings(dish.id, dish.servings + 1);
+                }}
+              >
+                <Plus aria-hidden className="size-4" />
+              </button>
+            </fieldset>
+            <ServeTime
+              key={dish.serve_s}
+              label={`${dish.name}: eaten at`}
+              value={timeOf(lineUp, dish.serve_s)}
+              onChange={(time) => {
+                onServe([dish.id], secondsOf(lineUp, dish.serve_s, time));
+              }}
+            />
+            <button
+              type="button"
+              className="btn btn-ghost btn-square size-11"
+              aria-label={`${dish.name}: leave it out`}
+              onClick={() => {
+                onRemove(dish.id);
+              }}
+            >
+              <X aria-hidden className="size-5" />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** A time of day near another moment of a line-up, s. */
+function secondsOf(lineUp: LineUp, nearS: number, time: string): number {
+  const [hours = 0, minutes = 0] = time.split(":").map(Number);
+  const at = dateOf(lineUp, nearS);
+  const wanted = new Date(at);
+  wanted.setHours(hours, minutes, 0, 0);
+  const byS = (wanted.getTime() - at.getTime()) / 1000;
+  const half = 12 * 3600;
+  return nearS + (byS > half ? byS - 2 * half : byS < -half ? byS + 2 * half : byS);
+}
+
+function ServeTime(props: { label: string; value: string; onChange: (time: string) => void }) {
+  const [draft, setDraft] = useState(props.value);
+  const time = readTime(draft);
+  const isWrong = draft !== props.value && time === null;
+  const tell = () => {
+    if (time !== null && draft !== props.value) props.onChange(time);
+  };
+  return (
+    <input
+      className="input h-11 w-22 text-center text-lg tabular-nums"
+      inputMode="numeric"
+      autoComplete="off"
+      aria-label={props.label}
+      aria-invalid={isWrong}
+      title={isWrong ? "As 19:30" : undefined}
+      value={draft}
+      onChange={(event) => {
+        setDraft(event.target.value);
+      }}
+      onBlur={tell}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") tell();
+      }}
+    />
+  );
+}

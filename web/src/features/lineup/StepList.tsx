@@ -1,0 +1,151 @@
+import { Pin, PinOff } from "lucide-react";
+import type { LineUp, LineUpStep } from "@/api/client";
+import { usePreferences } from "@/kitchen/preferences";
+import { clock } from "@/lib/time";
+import { localise } from "@/lib/units";
+import { timeOf } from "./moments";
+
+interface Props {
+  lineUp: LineUp;
+  nowS: number | null;
+  isBusy: boolean;
+  onLate: (dish: string) => void;
+  onFix: (step: LineUpStep) => void;
+  onFree: (step: LineUpStep) => void;
+  onGoesIn: (step: LineUpStep) => void;
+}
+
+/** A step is over once its hands are free again, s after it began, and no sooner than this. */
+const SHOWN_S = 20;
+/** So many steps are listed before the rest is asked for. */
+const LISTED = 14;
+
+const endOf = (step: LineUpStep) => step.start_s + Math.max(SHOWN_S, step.hands_s);
+
+/** Everything that hands do, in clock order: now, next and what comes. */
+export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn }: Props) {
+  const { preferences } = usePreferences();
+  const ahead = lineUp.steps.filter((s) => nowS === null || endOf(s) > nowS);
+  const isNow = (s: LineUpStep) => nowS !== null && s.start_s <= nowS;
+  const now = ahead.filter(isNow);
+  const coming = ahead.filter((s) => !isNow(s));
+  const [next] = coming;
+  const nameOf = (step: LineUpStep) => lineUp.dishes.find((d) => d.id === step.dish)?.name;
+  /** The moment at which a fish meets the heat: a cook begins at the stove with it. */
+  const isIn = (step: LineUpStep) => {
+    const view = lineUp.dishes.find((d) => d.id === step.dish);
+    const start = view?.starts.find((s) => s.key === step.key);
+    return (
+      step.kind === "heat" &&
+      view?.request != null &&
+      start !== undefined &&
+      Math.abs(start.start_s - step.start_s) < 2
+    );
+  };
+  const item = (step: LineUpStep, size: "big" | "plain") => (
+    <li
+      key={`${step.dish ?? ""}${step.key ?? ""}${step.title}${String(step.start_s)}`}
+      className={`grid gap-x-3 border-base-300 border-b py-2 ${
+        size === "big" ? "grid-cols-[auto_1fr]" : "grid-cols-[4.2rem_1fr_auto]"
+      }`}
+    >
+      <span className={`tabular-nums ${size === "big" ? "font-bold text-2xl" : "pt-0.5"}`}>
+        {timeOf(lineUp, step.start_s)}
+      </span>
+      <span className="min-w-0">
+        <span className={`font-bold ${size === "big" ? "text-2xl" : ""}`}>
+          {localise(step.title, preferences)}
+        </span>
+        <span className="block text-sm">
+          {nameOf(step)}
+          {step.hands_s > 0 && ` · hands ${clock(step.hands_s)}`}
+        </span>
+        {size === "big" && (
+          <span className="block">
+            {localise(step.detail, preferences)} {localise(step.cue, preferences)}
+          </span>
+        )}
+        <span className="block text-sm opacity-80 print:hidden">{step.why}</span>
+      </span>
+      {size === "big" ? (
+        <span className="col-span-2 flex flex-wrap gap-2 print:hidden">
+          {isIn(step) && nowS !== null && (
+            <button
+              type="button"
+              className="btn btn-primary min-h-16 flex-1 text-lg"
+              disabled={isBusy}
+              onClick={() => {
+                onGoesIn(step);
+              }}
+            >
+              It is in
+            </button>
+          )}
+          {step.dish != null && nowS !== null && (
+            <button
+              type="button"
+              className="btn min-h-16 flex-1 text-lg"
+              disabled={isBusy}
+              onClick={() => {
+                if (step.dish != null) onLate(step.dish);
+              }}
+            >
+              3 min late
+            </button>
+          )}
+        </span>
+      ) : (
+        step.key != null && (
+          <button
+            type="button"
+            className="btn btn-ghost btn-square size-11 print:hidden"
+            aria-label={`${step.fixed ? "Let it move" : "Keep it there"}: ${step.title}, ${nameOf(step) ?? ""}`}
+            aria-pressed={step.fixed}
+            disabled={isBusy}
+            onClick={() => {
+              (step.fixed ? onFree : onFix)(step);
+            }}
+          >
+            {step.fixed ? (
+              <Pin aria-hidden className="size-5" />
+            ) : (
+              <PinOff aria-hidden className="size-5 opacity-60" />
+            )}
+          </button>
+        )
+      )}
+    </li>
+  );
+  const rest = nowS === null ? coming : coming.slice(1);
+  return (
+    <section aria-label="Steps" className="min-w-0">
+      {nowS !== null && (
+        <>
+          <h2 className="font-bold font-display text-lg">Now</h2>
+          {now.length === 0 && <p className="py-2">Nothing wants a hand.</p>}
+          <ul aria-live="polite">{now.map((step) => item(step, "big"))}</ul>
+          {next && (
+            <>
+              <h2 className="mt-3 font-bold font-display text-lg">
+                Next, in {clock(next.start_s - nowS)}
+              </h2>
+              <ul>{item(next, "big")}</ul>
+            </>
+          )}
+        </>
+      )}
+      <h2 className={`font-bold font-display text-lg ${nowS === null ? "" : "mt-3"}`}>
+        {nowS === null ? "In the order of the clock" : "Coming"}
+      </h2>
+      <ul>{rest.slice(0, LISTED).map((step) => item(step, "plain"))}</ul>
+      {rest.length > LISTED && (
+        <details className="print:hidden">
+          <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+            {rest.length - LISTED} more
+          </summary>
+          <ul>{rest.slice(LISTED).map((step) => item(step, "plain"))}</ul>
+        </details>
+      )}
+    </section>
+  );
+}
