@@ -69,7 +69,7 @@ const IN_THE_SERVICE: &str = r"
     const [done] = arguments;
     fetch('/api/line-ups/1', {
         method: 'PATCH', headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ first_serve_at: new Date(Date.now() + 345000).toISOString(), running: true }),
+        body: JSON.stringify({ first_serve_at: new Date(Math.ceil(Date.now() / 60000) * 60000 + 420000).toISOString(), running: true }),
     }).then((answer) => done(answer.ok), (e) => done(String(e)));
 ";
 

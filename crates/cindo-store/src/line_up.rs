@@ -51,9 +51,11 @@ pub struct LineUpLine {
 
 type Row = (i32, String, i64, bool, String, i32, i64);
 
-fn kept((id, name, zero_ms, running, body, version, revision): Row) -> Result<KeptLineUp, StoreError> {
-    let request =
-        stored::request(version, &body).map_err(|cause| StoreError::UnreadableLineUp { id, cause })?;
+fn kept(
+    (id, name, zero_ms, running, body, version, revision): Row,
+) -> Result<KeptLineUp, StoreError> {
+    let request = stored::request(version, &body)
+        .map_err(|cause| StoreError::UnreadableLineUp { id, cause })?;
     let line_up = NewLineUp { name, zero_ms, running, request };
     Ok(KeptLineUp { id: LineUpId(id), revision, line_up })
 }
@@ -70,7 +72,8 @@ impl Store {
             .limit(most)
             .select((line_up::id, line_up::name, line_up::zero_ms, line_up::running))
             .load(&mut self.reader()?)?;
-        let line = |(id, name, zero_ms, running)| LineUpLine { id: LineUpId(id), name, zero_ms, running };
+        let line =
+            |(id, name, zero_ms, running)| LineUpLine { id: LineUpId(id), name, zero_ms, running };
         Ok(rows.into_iter().map(line).collect())
     }
 
@@ -153,14 +156,22 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::NoLineUp`] when there is none with this number in the other state.
-    pub fn set_line_up_deleted(&self, id: LineUpId, deleted_ms: Option<i64>) -> Result<(), StoreError> {
+    pub fn set_line_up_deleted(
+        &self,
+        id: LineUpId,
+        deleted_ms: Option<i64>,
+    ) -> Result<(), StoreError> {
         let found = line_up::table.find(id.0);
         let set = line_up::deleted_ms.eq(deleted_ms);
         let mut connection = self.writer()?;
         let changed = if deleted_ms.is_some() {
-            diesel::update(found.filter(line_up::deleted_ms.is_null())).set(set).execute(&mut connection)?
+            diesel::update(found.filter(line_up::deleted_ms.is_null()))
+                .set(set)
+                .execute(&mut connection)?
         } else {
-            diesel::update(found.filter(line_up::deleted_ms.is_not_null())).set(set).execute(&mut connection)?
+            diesel::update(found.filter(line_up::deleted_ms.is_not_null()))
+                .set(set)
+                .execute(&mut connection)?
         };
         if changed == 0 { Err(StoreError::NoLineUp { id: id.0 }) } else { Ok(()) }
     }

@@ -3411,7 +3411,7 @@ export interface components {
             station: string;
             /** @description What to do, short. */
             title: string;
-            /** @description Why it is there and not later. */
+            /** @description Why it is there and not later; empty where what follows comes right after it. */
             why: string;
         };
         /** @description A step with its moments on the clock. */
@@ -5348,6 +5348,8 @@ export interface components {
             at_s: number;
             /** @description What is done first. */
             first: string;
+            /** @description Id of the dish that it is done to. */
+            first_dish?: string | null;
             /**
              * Format: double
              * @description So long between the two, s.
@@ -5355,6 +5357,8 @@ export interface components {
             slack_s: number;
             /** @description And then. */
             then: string;
+            /** @description Id of the dish that this is done to. */
+            then_dish?: string | null;
         };
         /** @description What is wrong with a plan. */
         Trouble: {

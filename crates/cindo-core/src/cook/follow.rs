@@ -12,8 +12,8 @@ use crate::bench::Bench;
 use crate::catalogue::Family;
 use crate::error::FieldError;
 use crate::plan::{
-    Ending, Planned, Pulled, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS, Unknowns,
-    look_from_s, record, rising_root,
+    Ending, Planned, Pulled, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS,
+    Unknowns, look_from_s, record, rising_root,
 };
 use crate::say::{CELSIUS, clock, hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, Setup, resolve};

@@ -15,8 +15,8 @@ mod story;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
-pub(crate) use follow::{joined_pull_s, standing, varied_pull_s};
 pub use follow::{After, CookNow, CookView, Forecast, Late, follow, hindsight};
+pub(crate) use follow::{joined_pull_s, standing, varied_pull_s};
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;

@@ -35,7 +35,7 @@ pub struct LineUpStep {
     pub detail: String,
     /// What to look for.
     pub cue: String,
-    /// Why it is there and not later.
+    /// Why it is there and not later; empty where what follows comes right after it.
     pub why: String,
     /// Whether it stays where it is.
     pub fixed: bool,
@@ -84,8 +84,12 @@ pub struct Tightest {
     pub slack_s: f64,
     /// What is done first.
     pub first: String,
+    /// Id of the dish that it is done to.
+    pub first_dish: Option<String>,
     /// And then.
     pub then: String,
+    /// Id of the dish that this is done to.
+    pub then_dish: Option<String>,
 }
 
 /// Everything lined up. All times count from the zero of the request, s.
@@ -137,7 +141,13 @@ pub(super) fn answer(
         let first_s = placement.starts.first().map_or(0.0, |start| to_s(*start));
         for ahead in &line.made.ahead {
             let heat_s = way.heat().map_or(first_s, |(first, _)| to_s(placement.starts[first]));
-            steps.push(step(kitchen, line, (ahead, heat_s, None), stations, "Long before: it needs the time."));
+            steps.push(step(
+                kitchen,
+                line,
+                (ahead, heat_s, None),
+                stations,
+                "Long before: it needs the time.",
+            ));
         }
     }
     for blocked in &kitchen.asked.busy {
@@ -145,7 +155,11 @@ pub(super) fn answer(
             busy[place].push(Stretch {
                 dish: None,
                 key: None,
-                title: if blocked.why.is_empty() { "Not to be had".to_owned() } else { blocked.why.clone() },
+                title: if blocked.why.is_empty() {
+                    "Not to be had".to_owned()
+                } else {
+                    blocked.why.clone()
+                },
                 from_s: blocked.from_s.or(kitchen.asked.now_s).unwrap_or(blocked.until_s),
                 until_s: blocked.until_s,
                 unit: 0,
@@ -210,8 +224,11 @@ fn link_steps(
     (stations, why): (&Stations, &str),
     steps: &mut Vec<LineUpStep>,
 ) {
-    let moves = link.moves.iter();
-    steps.extend(moves.map(|one| step(kitchen, line, (one, start_s, Some(&link.key)), stations, why)));
+    for (place, one) in link.moves.iter().enumerate() {
+        // What keeps the whole of it there is said once.
+        let why = if place == 0 { why } else { "" };
+        steps.push(step(kitchen, line, (one, start_s, Some(&link.key)), stations, why));
+    }
 }
 
 /// What stations are busy with because of a link.
@@ -269,7 +286,10 @@ fn switched_on(stations: &Stations, shown: &[Station]) -> Vec<LineUpStep> {
             if !is_set {
                 let (start_s, title) = if set_c.is_none() {
                     let on_s = stations.preheat_s(place, wanted_c);
-                    (stretch.from_s - on_s, format!("Switch on {}", stations.set_to(place, wanted_c)))
+                    (
+                        stretch.from_s - on_s,
+                        format!("Switch on {}", stations.set_to(place, wanted_c)),
+                    )
                 } else {
                     (until_s, format!("Set {} to {wanted_c:.0}{CELSIUS}", the(&station.name)))
                 };
@@ -300,18 +320,26 @@ fn tightest(steps: &[LineUpStep], cooks: u32) -> Option<Tightest> {
     let mut free: Vec<Option<&LineUpStep>> = vec![None; usize::try_from(cooks).unwrap_or(1)];
     let mut tightest: Option<Tightest> = None;
     for step in steps.iter().filter(|s| s.hands_s > 0.0) {
-        let ends = |held: Option<&LineUpStep>| held.map_or(f64::NEG_INFINITY, |s| s.start_s + s.hands_s);
+        let ends =
+            |held: Option<&LineUpStep>| held.map_or(f64::NEG_INFINITY, |s| s.start_s + s.hands_s);
         let soonest = (0..free.len()).min_by(|a, b| ends(free[*a]).total_cmp(&ends(free[*b])))?;
         if let Some(before) = free[soonest] {
             let slack_s = (step.start_s - ends(Some(before))).max(0.0);
             let is_cooking = |s: &LineUpStep| s.kind != StepKind::Prepare;
             if is_cooking(before)
                 && is_cooking(step)
+                && before.dish != step.dish
                 && slack_s < ROOMY_S
                 && tightest.as_ref().is_none_or(|t| slack_s < t.slack_s)
             {
-                let (first, then) = (before.title.clone(), step.title.clone());
-                tightest = Some(Tightest { at_s: step.start_s, slack_s, first, then });
+                tightest = Some(Tightest {
+                    at_s: step.start_s,
+                    slack_s,
+                    first: before.title.clone(),
+                    first_dish: before.dish.clone(),
+                    then: step.title.clone(),
+                    then_dish: step.dish.clone(),
+                });
             }
         }
         free[soonest] = Some(step);
@@ -338,22 +366,27 @@ fn why(
     let next = placement.starts.get(place + 1).copied().unwrap_or(job.due + placement.late);
     if next - end <= activity.lag.least {
         return match (placement.starts.get(place + 1), link.least_s > 0.0) {
-            (None, _) => "It goes out as it is plated.".to_owned(),
-            (Some(_), true) => format!("What follows comes {} after it, and no sooner.", clock(link.least_s)),
-            (Some(_), false) => "What follows comes right after it.".to_owned(),
+            (None, _) | (Some(_), false) => String::new(),
+            (Some(_), true) => {
+                format!("What follows comes {} after it, and no sooner.", clock(link.least_s))
+            }
         };
     }
     // What another dish has right behind it keeps it from being later.
     for demand in &activity.demands {
         let until = placement.starts[place] + demand.to;
         for (other, placed) in lines.iter().zip(&schedule.placements) {
-            let Some(placed) = placed.as_ref().filter(|_| other.place != line.place) else { continue };
+            let Some(placed) = placed.as_ref().filter(|_| other.place != line.place) else {
+                continue;
+            };
             let others = &instance.jobs.iter().zip(lines).find(|(_, l)| l.place == other.place);
             let Some((other_job, _)) = others else { continue };
             let mode = &other_job.modes[placed.mode];
             for (activity, start) in mode.activities.iter().zip(&placed.starts) {
                 let blocks = activity.demands.iter().any(|d| {
-                    d.resource == demand.resource && start + d.from >= until && start + d.from <= until + 1
+                    d.resource == demand.resource
+                        && start + d.from >= until
+                        && start + d.from <= until + 1
                 });
                 if blocks {
                     let verb = if demand.resource <= BURNERS_AT { "are" } else { "is" };
@@ -404,13 +437,17 @@ fn dishes(
         let served_s = late_s.map(|late_s| dish.serve_s + late_s);
         let stands_s = served_s.zip(out_s).map(|(served, out)| (served - out).max(0.0));
         let catalogue = kitchen.bench.catalogue;
-        let own_name = dish.side.as_deref().and_then(|id| catalogue.side(id)).map(|s| s.name.clone());
+        let own_name =
+            dish.side.as_deref().and_then(|id| catalogue.side(id)).map(|s| s.name.clone());
         let species = dish.request.as_ref().and_then(|r| catalogue.species(&r.piece.species));
         let own_name = own_name.or_else(|| species.map(|s| s.name.to_lowercase()));
         Some(DishView {
             id: dish.id.clone(),
             name: capital(dish.name.as_ref().or(own_name.as_ref()).unwrap_or(&line.made.name)),
-            servings: if is_host { line.made.servings } else { dish.servings.unwrap_or(super::USUAL_SERVINGS) },
+            servings: dish.servings.unwrap_or_else(|| {
+                let pieces = dish.request.as_ref().map(|r| r.piece.count.unwrap_or(1));
+                pieces.unwrap_or(super::USUAL_SERVINGS)
+            }),
             serve_s: dish.serve_s,
             served_s,
             begins_s: placement.and_then(|p| p.starts.first()).map(|start| to_s(*start)),
@@ -428,7 +465,8 @@ fn dishes(
 
 fn starts(way: &Way, placement: Option<&Placement>) -> Vec<Fixed> {
     let starts = placement.map_or(&[][..], |p| &p.starts);
-    let fixed = |(link, start): (&Link, &i32)| Fixed { key: link.key.clone(), start_s: to_s(*start) };
+    let fixed =
+        |(link, start): (&Link, &i32)| Fixed { key: link.key.clone(), start_s: to_s(*start) };
     way.links.iter().zip(starts).map(fixed).collect()
 }
 
@@ -438,7 +476,7 @@ fn stands(line: &Line<'_>, stands_s: f64) -> String {
     if stands_s < 10.0 {
         return "Straight from the heat to the plate.".to_owned();
     }
-    let left_s = hold.holds_s - stands_s;
+    let left_s = hold.most_s - stands_s;
     let then = if left_s > 60.0 {
         format!("{} more and {}", clock(left_s), hold.waiting)
     } else {

@@ -73,6 +73,8 @@ pub(super) struct Way {
 pub(super) struct Hold {
     /// Past what is usual, until it is clearly worse, s.
     pub(super) holds_s: f64,
+    /// It is not kept waiting longer, s.
+    pub(super) most_s: f64,
     /// How it is held.
     pub(super) held: String,
     /// What happens.
@@ -111,11 +113,8 @@ const AT_ONCE_S: f64 = 5.0;
 
 /// Stretches of hands that do not overlap, from moves.
 fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
-    let mut spans: Vec<(f64, f64)> = moves
-        .iter()
-        .filter(|m| m.hands_s > 0.0)
-        .map(|m| (m.at_s, m.at_s + m.hands_s))
-        .collect();
+    let mut spans: Vec<(f64, f64)> =
+        moves.iter().filter(|m| m.hands_s > 0.0).map(|m| (m.at_s, m.at_s + m.hands_s)).collect();
     spans.sort_by(|a, b| a.0.total_cmp(&b.0));
     let mut merged: Vec<(f64, f64)> = Vec::with_capacity(spans.len());
     for span in spans {
@@ -203,7 +202,7 @@ pub(super) fn plate(servings: u32, name: &str, hold: &Hold) -> Link {
             cue: String::new(),
         }],
         least_s: 0.0,
-        most_s: PASS_S.min(hold.holds_s),
+        most_s: PASS_S.min(hold.most_s),
         wait_cost: hold.cost() + 1,
     }
 }

@@ -117,11 +117,15 @@ fn look_into(
     let name = &stations.list[*first].name;
     let name = capital(&if *first == HANDS_AT { name.clone() } else { the(name) });
     let verb = if *first == HANDS_AT || *first == BURNERS_AT { "are" } else { "is" };
-    format!("{name} {verb} wanted by {} at the same time.", crate::say::listed(others.into_iter().take(4)))
+    format!(
+        "{name} {verb} wanted by {} at the same time.",
+        crate::say::listed(others.into_iter().take(4))
+    )
 }
 
 /// The shortest way from the first step to the plate, s.
 fn least_s(made: &Made) -> f64 {
-    let of = |way: &super::chain::Way| way.links.iter().map(|l| l.length_s + l.least_s).sum::<f64>();
+    let of =
+        |way: &super::chain::Way| way.links.iter().map(|l| l.length_s + l.least_s).sum::<f64>();
     made.ways.iter().map(of).fold(f64::INFINITY, f64::min)
 }

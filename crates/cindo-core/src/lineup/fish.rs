@@ -3,9 +3,7 @@
 
 use std::sync::Arc;
 
-use super::chain::{
-    HEAT, Hold, Link, Made, Move, StepKind, Way, burner, plate, plating_s,
-};
+use super::chain::{HEAT, Hold, Link, Made, Move, StepKind, Way, burner, plate, plating_s};
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
 use super::{Kitchen, Solve};
@@ -28,7 +26,7 @@ const OUT_S: (f64, f64) = (6.0, 5.0);
 const OTHER_S: f64 = 5.0;
 const LONGEST_HANDS_S: f64 = 60.0;
 /// A step of a plan that asks for nothing but patience.
-const LEAVE: &str = "sear_first";
+const LEAVE: [&str; 2] = ["sear_first", "sear_skin"];
 /// A hand is there so long before it comes out, to look, s.
 const LOOK_S: f64 = 10.0;
 /// A pan is not heated for longer, s.
@@ -39,6 +37,9 @@ const AHEAD_S: f64 = 9000.0;
 const LIES_S: f64 = 14_400.0;
 /// Cost of a tick of that, so that they are done late rather than early.
 const LIES_COST: i64 = 1;
+/// Past its rest a fish that is not crisp is clearly worse after this, s (common practice: nobody waits seven
+/// minutes for a portion); it is not kept waiting for more than twice as long.
+const TABLE_HOLD_S: f64 = 240.0;
 /// The least that a fish stands before it is worse, s.
 const LEAST_HOLD_S: f64 = 60.0;
 /// Cost of a heat that suits less: of the whole flesh drier, less even, and of losing the whole weight.
@@ -129,6 +130,15 @@ pub(super) struct Shared<'r> {
     pub(super) vessel: Option<String>,
 }
 
+/// A side that goes in with a fish.
+struct GoesIn {
+    /// Place of its dish.
+    place: usize,
+    /// After the fish went in, s.
+    at_s: f64,
+    title: String,
+}
+
 /// One of those that share a vessel, planned.
 struct Part<'r> {
     fish: Fish<'r>,
@@ -198,7 +208,10 @@ impl<'r> Shared<'r> {
     }
 
     /// One chain, how much it harms the fish, what waiting does, and what has to be done long before.
-    #[expect(clippy::type_complexity, reason = "a chain with what belongs to it, taken apart at once")]
+    #[expect(
+        clippy::type_complexity,
+        reason = "a chain with what belongs to it, taken apart at once"
+    )]
     fn way(
         &self,
         kitchen: &Kitchen<'_>,
@@ -222,9 +235,14 @@ impl<'r> Shared<'r> {
         let answer = &part.plan.answer;
         let standing = standing(kitchen.bench, &part.fish.request, &part.plan)
             .map_err(|e| part.fish.named(e))?;
-        let good_s = standing.crisp_until_s.map_or(standing.warm_until_s, |crisp_s| crisp_s.min(standing.warm_until_s));
+        let good_s = standing
+            .crisp_until_s
+            .map_or(standing.warm_until_s, |crisp_s| crisp_s.min(standing.warm_until_s));
+        let good_s = (good_s - answer.rest_s).max(LEAST_HOLD_S);
+        let is_crisp = standing.crisp_until_s.is_some_and(|crisp_s| crisp_s > 0.0);
         let hold = Hold {
-            holds_s: (good_s - answer.rest_s).max(LEAST_HOLD_S),
+            holds_s: if is_crisp { good_s } else { good_s.min(TABLE_HOLD_S) },
+            most_s: if is_crisp { good_s } else { good_s.min(2.0 * TABLE_HOLD_S) },
             held: held_on(kitchen, &answer.rest_on),
             waiting: if standing.crisp_until_s.is_some_and(|s| s < standing.warm_until_s) {
                 "it goes soft".to_owned()
@@ -242,7 +260,7 @@ impl<'r> Shared<'r> {
         for (place, dish) in &self.joiners {
             links.extend(board(kitchen, *place, dish));
         }
-        let heat = self.heat(kitchen, stations, (&resolved, &parts, &joined));
+        let heat = heat(kitchen, stations, (&resolved, &parts, &joined));
         let batches = batches(&parts[0].plan.answer, host.servings());
         let mut notes = Vec::new();
         if batches > 1 {
@@ -263,8 +281,9 @@ impl<'r> Shared<'r> {
             }
             let is_last = batch == batches;
             let rest_s = if is_last { answer.rest_s } else { tail_s };
-            link.least_s = if is_last { (rest_s - plating_s(part.fish.servings())).max(0.0) } else { tail_s };
-            link.most_s = link.least_s + if is_last { hold.holds_s } else { 60.0 };
+            link.least_s =
+                if is_last { (rest_s - plating_s(part.fish.servings())).max(0.0) } else { tail_s };
+            link.most_s = link.least_s + if is_last { hold.most_s } else { 60.0 };
             link.wait_cost = hold.cost() * i64::from(batch) / i64::from(batches);
             if batches > 1 {
                 for one in &mut link.moves {
@@ -307,7 +326,8 @@ impl<'r> Shared<'r> {
             }
             // All that lie in it cool it together.
             let mut request = fish.request.clone();
-            request.piece.count = Some(if self.mates.is_empty() { fish.servings() } else { pieces });
+            request.piece.count =
+                Some(if self.mates.is_empty() { fish.servings() } else { pieces });
             let mut plan = solve(&request).map_err(|e| fish.named(e))?;
             let batches = batches(&plan.answer, fish.servings());
             if batches > 1 {
@@ -330,7 +350,7 @@ impl<'r> Shared<'r> {
         &self,
         kitchen: &Kitchen<'_>,
         host: &mut Part<'r>,
-    ) -> Result<Vec<(usize, f64, String)>, Vec<FieldError>> {
+    ) -> Result<Vec<GoesIn>, Vec<FieldError>> {
         let catalogue = kitchen.bench.catalogue;
         let sides = self.joiners.iter().filter_map(|(place, dish)| {
             let side = catalogue.side(dish.side.as_deref()?)?;
@@ -342,87 +362,91 @@ impl<'r> Shared<'r> {
         if sides.is_empty() {
             return Ok(Vec::new());
         }
-        let joins: Vec<(f64, f64, f64)> =
-            sides.iter().map(|(_, joins, g)| (joins.before_end_s, g / 1000.0, joins.start_c)).collect();
+        let joins: Vec<(f64, f64, f64)> = sides
+            .iter()
+            .map(|(_, joins, g)| (joins.before_end_s, g / 1000.0, joins.start_c))
+            .collect();
         host.pull_s = joined_pull_s(kitchen.bench, &host.fish.request, &joins)
             .map_err(|e| host.fish.named(e))?;
         let goes_in = |joins: &crate::catalogue::Joins| (host.pull_s - joins.before_end_s).max(0.0);
-        Ok(sides.iter().map(|(p, joins, _)| (*p, goes_in(joins), joins.title.clone())).collect())
+        let side = |(place, joins, _): &(usize, &crate::catalogue::Joins, f64)| GoesIn {
+            place: *place,
+            at_s: goes_in(joins),
+            title: joins.title.clone(),
+        };
+        Ok(sides.iter().map(side).collect())
     }
+}
 
-    /// The link at the heat.
-    fn heat(
-        &self,
-        kitchen: &Kitchen<'_>,
-        stations: &mut Stations,
-        (resolved, parts, joined): (&Resolved<'_>, &[Part<'r>], &[(usize, f64, String)]),
-    ) -> Link {
-        let setup = &resolved.setup;
-        let length_s = parts.iter().map(|p| p.offset_s + p.pull_s).fold(0.0, f64::max);
-        let answer = &parts[0].plan.answer;
-        let vessel = setup.gear().find(|g| g.control.is_some());
-        let station = vessel.map_or(HANDS_AT, |gear| stations.place(gear));
-        let needs = needs(resolved, stations, &parts[0], length_s);
-        let mut moves = Vec::new();
-        let before_s = needs.iter().map(|n| -n.from_s).fold(0.0, f64::max);
-        if let Some(vessel) = vessel.filter(|_| before_s > 0.0) {
-            moves.push(Move {
-                kind: StepKind::Preheat,
-                at_s: -before_s,
-                duration_s: before_s,
-                hands_s: OTHER_S,
-                station,
-                dish: None,
-                title: format!("Heat {}", the(&vessel.name)),
-                detail: answer.setting.look.clone(),
-                cue: String::new(),
-            });
-        }
-        let shares = parts.len() > 1;
-        for part in parts {
-            let name = part.fish.name(kitchen);
-            let title = |title: &str| if shares { format!("{title} ({name})") } else { title.to_owned() };
-            moves.extend(steps(part, station, &title));
-        }
-        for (place, at_s, title) in joined {
-            moves.push(Move {
-                kind: StepKind::Heat,
-                at_s: *at_s + parts[0].offset_s,
-                duration_s: 0.0,
-                hands_s: IN_S.0 + IN_S.1,
-                station,
-                dish: Some(*place),
-                title: title.clone(),
-                detail: "Cold, it takes heat from the pan: the fish stays in that much longer.".to_owned(),
-                cue: String::new(),
-            });
-        }
-        // Those that are eaten before the last of them are plated from here.
-        let last = latest(parts);
-        for (_, part) in parts.iter().enumerate().filter(|(place, _)| *place != last) {
-            let plating_s = plating_s(part.fish.servings());
-            moves.push(Move {
-                kind: StepKind::Plate,
-                at_s: part.offset_s + part.pull_s + (part.plan.answer.rest_s - plating_s).max(0.0),
-                duration_s: plating_s,
-                hands_s: plating_s,
-                station: HANDS_AT,
-                dish: Some(part.fish.place),
-                title: format!("Plate the {}", part.fish.name(kitchen)),
-                detail: String::new(),
-                cue: String::new(),
-            });
-        }
-        Link {
-            key: format!("{HEAT}1"),
-            // What is plated from here and what waits on the plate counts from the last one's pull.
-            length_s: parts[last].offset_s + parts[last].pull_s,
-            needs,
-            moves,
-            least_s: 0.0,
-            most_s: 0.0,
-            wait_cost: 0,
-        }
+/// The link at the heat.
+fn heat(
+    kitchen: &Kitchen<'_>,
+    stations: &mut Stations,
+    (resolved, parts, joined): (&Resolved<'_>, &[Part<'_>], &[GoesIn]),
+) -> Link {
+    let setup = &resolved.setup;
+    let length_s = parts.iter().map(|p| p.offset_s + p.pull_s).fold(0.0, f64::max);
+    let answer = &parts[0].plan.answer;
+    let vessel = setup.gear().find(|g| g.control.is_some());
+    let station = vessel.map_or(HANDS_AT, |gear| stations.place(gear));
+    let needs = needs(resolved, stations, &parts[0], length_s);
+    let mut moves = Vec::new();
+    let before_s = needs.iter().map(|n| -n.from_s).fold(0.0, f64::max);
+    if let Some(vessel) = vessel.filter(|_| before_s > 0.0) {
+        moves.push(Move {
+            kind: StepKind::Preheat,
+            at_s: -before_s,
+            duration_s: before_s,
+            hands_s: OTHER_S,
+            station,
+            dish: None,
+            title: format!("Heat {}", the(&vessel.name)),
+            detail: answer.setting.look.clone(),
+            cue: String::new(),
+        });
+    }
+    for part in parts {
+        moves.extend(steps(part, station));
+    }
+    for GoesIn { place, at_s, title } in joined {
+        moves.push(Move {
+            kind: StepKind::Heat,
+            at_s: *at_s + parts[0].offset_s,
+            duration_s: 0.0,
+            hands_s: IN_S.0 + IN_S.1,
+            station,
+            dish: Some(*place),
+            title: title.clone(),
+            detail: "Cold, it takes heat from the pan: the fish stays in that much longer."
+                .to_owned(),
+            cue: String::new(),
+        });
+    }
+    // Those that are eaten before the last of them are plated from here.
+    let last = latest(parts);
+    for (_, part) in parts.iter().enumerate().filter(|(place, _)| *place != last) {
+        let plating_s = plating_s(part.fish.servings());
+        moves.push(Move {
+            kind: StepKind::Plate,
+            at_s: part.offset_s + part.pull_s + (part.plan.answer.rest_s - plating_s).max(0.0),
+            duration_s: plating_s,
+            hands_s: plating_s,
+            station: HANDS_AT,
+            dish: Some(part.fish.place),
+            title: format!("Plate the {}", part.fish.name(kitchen)),
+            detail: String::new(),
+            cue: String::new(),
+        });
+    }
+    Link {
+        key: format!("{HEAT}1"),
+        // What is plated from here and what waits on the plate counts from the last one's pull.
+        length_s: parts[last].offset_s + parts[last].pull_s,
+        needs,
+        moves,
+        least_s: 0.0,
+        most_s: 0.0,
+        wait_cost: 0,
     }
 }
 
@@ -439,7 +463,9 @@ fn latest(parts: &[Part<'_>]) -> usize {
 fn harm(answer: &PlanAnswer) -> f64 {
     let quality = &answer.quality;
     let trouble = if answer.trouble.is_some() { TROUBLE } else { 0.0 };
-    DRIER * quality.dry_share - LESS_EVEN * quality.even_share + JUICE * quality.juice_lost_share + trouble
+    DRIER * quality.dry_share - LESS_EVEN * quality.even_share
+        + JUICE * quality.juice_lost_share
+        + trouble
 }
 
 /// Batches for so many.
@@ -459,7 +485,7 @@ fn hands_s((once, each): (f64, f64), pieces: u32) -> f64 {
 }
 
 /// What a plan's steps ask of a cook.
-fn steps(part: &Part<'_>, station: usize, title: &impl Fn(&str) -> String) -> Vec<Move> {
+fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
     let answer = &part.plan.answer;
     let pieces = answer.batch.pieces;
     let mut moves = Vec::new();
@@ -471,7 +497,7 @@ fn steps(part: &Part<'_>, station: usize, title: &impl Fn(&str) -> String) -> Ve
             hands_s,
             station: if kind == StepKind::Stand { HANDS_AT } else { station },
             dish: Some(part.fish.place),
-            title: title(words.0),
+            title: words.0.to_owned(),
             detail: words.1.to_owned(),
             cue: words.2.to_owned(),
         });
@@ -492,7 +518,7 @@ fn steps(part: &Part<'_>, station: usize, title: &impl Fn(&str) -> String) -> Ve
             let hands = match step.action.as_str() {
                 _ if is_turn => hands_s(TURN_S, pieces),
                 // Only what is said of how it lies now.
-                LEAVE => 0.0,
+                action if LEAVE.contains(&action) => 0.0,
                 _ => OTHER_S,
             };
             push(StepKind::Heat, step.start_s, step.duration_s, hands, words);
@@ -528,14 +554,17 @@ fn needs(
     for gear in setup.gear().filter(|gear| gear.control.is_some()) {
         let kinds: Vec<usize> = gear.kinds.iter().map(|kind| *kind as usize).collect();
         let of_it = |place: &usize| kinds.contains(&programme.stages[*place].heater.reservoir);
-        let stages: Vec<usize> =
-            (0..programme.stages.len().min(starts.len())).filter(of_it).filter(|p| starts[*p] < part.pull_s).collect();
+        let stages: Vec<usize> = (0..programme.stages.len().min(starts.len()))
+            .filter(of_it)
+            .filter(|p| starts[*p] < part.pull_s)
+            .collect();
         let is_first = setup.vessel().is_some_and(|v| v.id == gear.id);
         let (Some(from), Some(last)) = (stages.first(), stages.last()) else { continue };
         let is_end = *last + 1 >= starts.len() || starts[last + 1] >= part.pull_s;
         let until_s = if is_end { length_s } else { starts[last + 1] };
         let station = stations.place(gear);
-        let oven_like = gear.kinds.contains(&GearKind::Oven) || gear.kinds.contains(&GearKind::Fryer);
+        let oven_like =
+            gear.kinds.contains(&GearKind::Oven) || gear.kinds.contains(&GearKind::Fryer);
         let before_s = if gear.on_burner && *from == 0 && setup.method.fill.is_none() {
             answer.batch.preheat_s.min(LONGEST_PREHEAT_S)
         } else {
@@ -543,7 +572,8 @@ fn needs(
         };
         let from_s = starts[*from] - before_s;
         let heater = &programme.stages[*last].heater;
-        let back_s = if gear.kinds.contains(&GearKind::Fryer) { back_s(answer, heater) } else { 0.0 };
+        let back_s =
+            if gear.kinds.contains(&GearKind::Fryer) { back_s(answer, heater) } else { 0.0 };
         // A pan that goes into the oven with the fish stays with it.
         let held_until_s = if is_first { length_s } else { until_s } + back_s;
         let setting_c = oven_like.then_some(programme.stages[*from].heater.set_c - setup.runs_k);
@@ -563,7 +593,8 @@ fn back_s(answer: &PlanAnswer, heater: &cindo_heat::reservoir::Heater) -> f64 {
     let at_pull_c = answer.series.medium_c.get(in_heat.saturating_sub(1)).copied();
     let lacks_k = (heater.set_c - NEAR_K - at_pull_c.unwrap_or(heater.set_c)).max(0.0);
     let spare_w = (heater.power_w - heater.loss_w_k * (heater.set_c - 22.0)).max(50.0);
-    let back_s = if heater.capacity_j_k.is_finite() { heater.capacity_j_k * lacks_k / spare_w } else { 0.0 };
+    let back_s =
+        if heater.capacity_j_k.is_finite() { heater.capacity_j_k * lacks_k / spare_w } else { 0.0 };
     SKIM_S.max(back_s)
 }
 
@@ -578,7 +609,8 @@ fn before(
     }
     let choices = fish.dish.choices.clone().unwrap_or_default();
     let asked = PrepRequest { plan: fish.request.clone(), choices };
-    let answer = prepare_with(kitchen.bench, &asked, |plan| solve(plan)).map_err(|e| fish.named(e))?;
+    let answer =
+        prepare_with(kitchen.bench, &asked, |plan| solve(plan)).map_err(|e| fish.named(e))?;
     let is_heating = |step: &&PrepStep| !matches!(step.id.as_str(), "preheat" | "set_up");
     let (ahead, near): (Vec<&PrepStep>, Vec<&PrepStep>) =
         answer.steps.iter().filter(is_heating).partition(|s| s.starts_before_s > AHEAD_S);
@@ -612,8 +644,11 @@ fn before(
     }
     // What waits for an earlier step that is not right before it waits behind the last of those between.
     for (place, step) in near.iter().enumerate().skip(2) {
-        for other in near[..place - 1].iter().enumerate().filter(|(_, s)| step.after.contains(&s.id)) {
-            let between: f64 = links[other.0 + 1..place].iter().map(|l| l.length_s + l.least_s).sum();
+        for other in
+            near[..place - 1].iter().enumerate().filter(|(_, s)| step.after.contains(&s.id))
+        {
+            let between: f64 =
+                links[other.0 + 1..place].iter().map(|l| l.length_s + l.least_s).sum();
             let lacks_s = other.1.wait_s - between - links[other.0].least_s;
             if lacks_s > 0.0 {
                 let before = &mut links[place - 1];

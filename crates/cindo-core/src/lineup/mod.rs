@@ -37,8 +37,7 @@ use schedule::{
 use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
 
 /// Where plans come from: solved before, or now.
-pub type Solve<'s> =
-    dyn FnMut(&PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> + 's;
+pub type Solve<'s> = dyn FnMut(&PlanRequest) -> Result<Arc<Planned>, Vec<FieldError>> + 's;
 
 /// Servings of a side where nobody says.
 const USUAL_SERVINGS: u32 = 2;
@@ -83,12 +82,8 @@ pub fn line_up<'a>(
     let bench = bench.into();
     request.check(bench.catalogue)?;
     let mut problems = Problems::new();
-    let gear = at_hand(
-        bench.catalogue,
-        request.kitchen.as_ref(),
-        request.gear.as_deref(),
-        &mut problems,
-    );
+    let gear =
+        at_hand(bench.catalogue, request.kitchen.as_ref(), request.gear.as_deref(), &mut problems);
     problems.finish()?;
     let kitchen = Kitchen { bench, asked: request, at_hand: gear };
     let mut stations = Stations::of(request);
@@ -123,7 +118,8 @@ impl Kitchen<'_> {
         let ovens_c = self.oven_heats(&hosts);
         let mut lines = Vec::with_capacity(hosts.len());
         for (place, dish) in hosts {
-            let mates = || dishes.iter().enumerate().filter(|(_, d)| d.with.as_ref() == Some(&dish.id));
+            let mates =
+                || dishes.iter().enumerate().filter(|(_, d)| d.with.as_ref() == Some(&dish.id));
             let (shared, made) = if let Some(host) = Fish::of(self.asked, place, dish) {
                 let heats_c: Vec<f64> = match ovens_c.iter().find(|(p, _)| *p == place) {
                     Some((_, own_c)) => {
@@ -144,17 +140,17 @@ impl Kitchen<'_> {
             } else {
                 let side = dish.side.as_deref().and_then(|id| self.bench.catalogue.side(id));
                 let servings = dish.servings.unwrap_or(USUAL_SERVINGS);
-                let made = side.and_then(|s| side::side(s, servings, dish.prepared, stations, fryer));
-                let Some(mut made) = made else {
+                let made = side.and_then(|side| {
+                    let name = dish.name.as_ref().unwrap_or(&side.name);
+                    side::side(side, (name, servings, dish.prepared), stations, fryer)
+                });
+                let Some(made) = made else {
                     problems.add(
                         &format!("dishes.{place}.side"),
                         "needs a fryer or deep pot, and none is at hand",
                     );
                     continue;
                 };
-                if let Some(name) = &dish.name {
-                    made.name.clone_from(name);
-                }
                 (None, made)
             };
             let last_s = mates().map(|(_, d)| d.serve_s).fold(dish.serve_s, f64::max);
@@ -223,9 +219,11 @@ impl Kitchen<'_> {
             };
             let whole = station != HANDS_AT && station != BURNERS_AT;
             let amount = if whole { stations.list[station].capacity } else { 1 };
-            let from = to_ticks(busy.from_s.unwrap_or(earliest_s).max(earliest_s.min(busy.until_s)));
+            let from =
+                to_ticks(busy.from_s.unwrap_or(earliest_s).max(earliest_s.min(busy.until_s)));
             let length = (to_ticks_up(busy.until_s) - from).max(1);
-            let demands = vec![Demand { resource: station, from: 0, to: length, amount, setting: None }];
+            let demands =
+                vec![Demand { resource: station, from: 0, to: length, amount, setting: None }];
             let lag = Lag { least: 0, most: 0, cost: 0 };
             let activity = Activity { length, demands, lag, fixed: Some(from) };
             jobs.push(Job {
@@ -313,7 +311,8 @@ fn near(others: impl Iterator<Item = f64> + Clone, own_c: f64) -> Vec<f64> {
         .clone()
         .fold((f64::INFINITY, f64::NEG_INFINITY), |(low, high), c| (low.min(c), high.max(c)));
     let middle_c = (0.5 * (low_c + high_c) / 5.0).round() * 5.0;
-    let mut heats: Vec<f64> = others.chain([middle_c]).filter(|c| (c - own_c).abs() > 1.0).collect();
+    let mut heats: Vec<f64> =
+        others.chain([middle_c]).filter(|c| (c - own_c).abs() > 1.0).collect();
     heats.sort_by(f64::total_cmp);
     heats.dedup_by(|a, b| (*a - *b).abs() < 1.0);
     heats.sort_by(|a, b| (a - middle_c).abs().total_cmp(&(b - middle_c).abs()));

@@ -57,12 +57,16 @@ pub(super) fn batches(gear: &Gear, load_g: f64, oil_c: f64, batch_s: f64) -> Bat
 /// The chain of a side.
 pub(super) fn side(
     side: &Side,
-    servings: u32,
-    prepared: bool,
+    (name, servings, prepared): (&str, u32, bool),
     stations: &mut Stations,
     fryer: Option<&Gear>,
 ) -> Option<Made> {
-    let hold = Hold { holds_s: side.holds_s, held: side.held.clone(), waiting: side.waiting.clone() };
+    let hold = Hold {
+        holds_s: side.holds_s,
+        most_s: side.holds_s,
+        held: side.held.clone(),
+        waiting: side.waiting.clone(),
+    };
     let mut links = Vec::new();
     let mut notes = Vec::new();
     for step in &side.steps {
@@ -79,11 +83,10 @@ pub(super) fn side(
         last.most_s = hold.holds_s.min(last.most_s.max(60.0));
         last.wait_cost = hold.cost();
     }
-    links.push(plate(servings, &side.name, &hold));
+    links.push(plate(servings, name, &hold));
     let vessel = links.iter().flat_map(|l| &l.needs).map(|n| n.station).next_back();
-    let way =
-        Way { links, cost: 0, request: None, vessel, setting_c: None, outs: Vec::new() };
-    Some(Made { name: side.name.clone(), ways: vec![way], hold, ahead: Vec::new(), servings, notes })
+    let way = Way { links, cost: 0, request: None, vessel, setting_c: None, outs: Vec::new() };
+    Some(Made { name: name.to_owned(), ways: vec![way], hold, ahead: Vec::new(), servings, notes })
 }
 
 /// How long a step takes by itself, s.
@@ -100,17 +103,20 @@ fn link(step: &SideStep, servings: u32, hold: &Hold) -> Link {
     let length_s = hands_s + alone_s + step.end_s;
     let on_burner = step.on == Place::Burner;
     let station = if on_burner { BURNERS_AT } else { HANDS_AT };
-    let one = |kind, at_s: f64, hands_s: f64, duration_s: f64, title: &str, detail: &str, cue: &str| Move {
-        kind,
-        at_s,
-        duration_s,
-        hands_s,
-        station,
-        dish: None,
-        title: title.to_owned(),
-        detail: detail.to_owned(),
-        cue: cue.to_owned(),
-    };
+    let one =
+        |kind, at_s: f64, hands_s: f64, duration_s: f64, title: &str, detail: &str, cue: &str| {
+            Move {
+                kind,
+                at_s,
+                duration_s,
+                hands_s,
+                station,
+                dish: None,
+                title: title.to_owned(),
+                detail: detail.to_owned(),
+                cue: cue.to_owned(),
+            }
+        };
     let kind = if on_burner { StepKind::Heat } else { StepKind::Prepare };
     let mut moves = vec![one(kind, 0.0, hands_s, length_s, &step.title, &step.detail, &step.cue)];
     if step.end_s > 0.0 {

@@ -19,10 +19,6 @@ const SHELVES: u32 = 2;
 const ZONES: u32 = 2;
 /// Room, °C.
 const ROOM_C: f64 = 22.0;
-/// An open door sheds heat so much faster than a shut one (modelling choice: `kitchen::heat_source`'s door
-/// over the loss of a home oven, open half the time).
-const DOOR_FACTOR: f64 = 3.0;
-
 /// A station.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -171,7 +167,7 @@ impl Stations {
     }
 }
 
-/// From one temperature to another, s: up at full power, down with the door open now and then. A lump with a
+/// From one temperature to another, s: up at full power, down by itself. A lump with a
 /// loss to the room.
 pub(super) fn change_s(gear: &Gear, from_c: f64, to_c: f64) -> f64 {
     let Some(capacity_j_k) = gear.capacity_j_k() else { return 0.0 };
@@ -181,8 +177,7 @@ pub(super) fn change_s(gear: &Gear, from_c: f64, to_c: f64) -> f64 {
     let end_k = if to_c > from_c {
         gear.power_w / gear.loss_w_k
     } else {
-        return capacity_j_k / (DOOR_FACTOR * gear.loss_w_k)
-            * ((from_c - ROOM_C) / (to_c - ROOM_C).max(1.0)).ln();
+        return capacity_j_k / gear.loss_w_k * ((from_c - ROOM_C) / (to_c - ROOM_C).max(1.0)).ln();
     };
     let share = (end_k - (from_c - ROOM_C)) / (end_k - (to_c - ROOM_C)).max(1.0);
     capacity_j_k / gear.loss_w_k * share.max(1.0).ln()

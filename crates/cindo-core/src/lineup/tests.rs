@@ -1,4 +1,7 @@
-//! Line-ups of whole dishes, by hand and by what may never be.
+//! Line-ups of whole dishes, as a cook would judge them.
+
+use std::cell::RefCell;
+use std::collections::HashMap;
 
 use super::*;
 use crate::catalogue::Catalogue;
@@ -13,58 +16,303 @@ fn fish(id: &str, species: &str, cut: &str, mm: f64, method: &str, count: u32) -
     request.piece.start_c = 5.0;
     request.piece.count = Some(count);
     request.doneness = Doneness::Band("just_done".into());
-    Dish { id: id.into(), request: Some(request), ..Dish::default() }
+    Dish { id: id.into(), request: Some(request), prepared: true, ..Dish::default() }
 }
 
 fn side(id: &str, side: &str, servings: u32) -> Dish {
-    Dish { id: id.into(), side: Some(side.into()), servings: Some(servings), ..Dish::default() }
+    let (side, servings) = (Some(side.into()), Some(servings));
+    Dish { id: id.into(), side, servings, prepared: true, ..Dish::default() }
 }
 
-fn lined_up(request: &LineUpRequest) -> Result<LineUp, Vec<FieldError>> {
-    let catalogue = Catalogue::embedded().unwrap();
-    line_up(&catalogue, request, &mut |r| planned(&catalogue, r).map(Arc::new))
+fn request(dishes: Vec<Dish>) -> LineUpRequest {
+    LineUpRequest { dishes, ..LineUpRequest::default() }
 }
 
+struct Cook {
+    catalogue: Catalogue,
+    known: RefCell<HashMap<String, Arc<Planned>>>,
+}
+
+impl Cook {
+    fn new() -> Self {
+        Self { catalogue: Catalogue::embedded().unwrap(), known: RefCell::default() }
+    }
+
+    fn line_up(&self, request: &LineUpRequest) -> Result<LineUp, Vec<FieldError>> {
+        line_up(&self.catalogue, request, &mut |plan| {
+            let key = serde_json::to_string(plan).unwrap();
+            if let Some(known) = self.known.borrow().get(&key) {
+                return Ok(Arc::clone(known));
+            }
+            let solved = Arc::new(planned(&self.catalogue, plan)?);
+            self.known.borrow_mut().insert(key, Arc::clone(&solved));
+            Ok(solved)
+        })
+    }
+}
+
+fn start_of(line_up: &LineUp, dish: &str, title: &str) -> f64 {
+    let found =
+        line_up.steps.iter().find(|s| s.dish.as_deref() == Some(dish) && s.title.contains(title));
+    found.unwrap_or_else(|| panic!("{dish}: no {title} in {:#?}", line_up.steps)).start_s
+}
+
+fn view<'l>(line_up: &'l LineUp, id: &str) -> &'l DishView {
+    line_up.dishes.iter().find(|d| d.id == id).unwrap()
+}
+
+/// Hands never do more than there are cooks, and stations hold no more than they can: read off the answer.
+fn nobody_is_in_two_places(line_up: &LineUp) {
+    for station in &line_up.stations {
+        for (i, one) in station.busy.iter().enumerate() {
+            let meanwhile = station.busy[..i]
+                .iter()
+                // Movements that follow each other at once are one.
+                .filter(|o| o.from_s < one.until_s - 6.0 && one.from_s < o.until_s - 6.0)
+                .filter(|o| o.dish != one.dish || o.key != one.key);
+            assert!(
+                meanwhile.count() < station.capacity as usize,
+                "{} at {}: {:#?}",
+                station.id,
+                one.from_s,
+                station.busy
+            );
+        }
+    }
+}
+
+/// Common practice: fried fish first, then chips in two batches, while the fish waits on a rack and stays crisp;
+/// peas in the last minutes.
 #[test]
 fn fish_and_chips_land_together() {
-    let request = LineUpRequest {
-        dishes: vec![
-            fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
-            side("chips", "chips", 4),
-            side("peas", "peas", 4),
-        ],
-        ..LineUpRequest::default()
+    let cook = Cook::new();
+    let dishes = vec![
+        fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
+        side("chips", "chips", 4),
+        side("peas", "peas", 4),
+    ];
+    let line_up = cook.line_up(&request(dishes)).unwrap();
+    nobody_is_in_two_places(&line_up);
+    assert!(line_up.clashes.is_empty(), "{:#?}", line_up.clashes);
+    assert!(line_up.dishes.iter().all(|d| d.served_s == Some(0.0)));
+    let (into, first, second) = (
+        start_of(&line_up, "haddock", "Into the oil"),
+        start_of(&line_up, "chips", "batch 1 of 2"),
+        start_of(&line_up, "chips", "Fry the chips, batch 2 of 2"),
+    );
+    assert!(into < first && first + 225.0 < second, "{into} {first} {second}");
+    let haddock = view(&line_up, "haddock");
+    assert!((300.0..900.0).contains(&haddock.stands_s.unwrap()), "{haddock:#?}");
+    // Its plan is one for that wait, so that it is right when it is eaten.
+    let rest_s = haddock.request.as_ref().unwrap().rest_s.unwrap();
+    assert!((rest_s - haddock.stands_s.unwrap()).abs() < 60.0, "{rest_s} {haddock:#?}");
+}
+
+/// Two pieces of one loin in one pan, 20 and 30 mm, eaten together: the thick one goes in first, and both are
+/// out within a minute of each other (common practice: unequal pieces).
+#[test]
+fn the_thick_piece_goes_in_first() {
+    let cook = Cook::new();
+    let mut thin = fish("thin", "cod", "loin", 20.0, "sear", 1);
+    thin.with = Some("thick".into());
+    let line_up =
+        cook.line_up(&request(vec![fish("thick", "cod", "loin", 30.0, "sear", 1), thin])).unwrap();
+    let into = |dish| start_of(&line_up, dish, "In, and press");
+    assert!(into("thin") > into("thick") + 120.0, "{:#?}", line_up.steps);
+    let out = |dish| view(&line_up, dish).out_s.unwrap();
+    assert!((out("thin") - out("thick")).abs() <= 60.0, "{} {}", out("thin"), out("thick"));
+    assert_eq!(line_up.stations.iter().filter(|s| s.name.contains("pan")).count(), 1, "one pan");
+}
+
+/// Cold peas join a braise and take heat from it: the fish stays in longer, and more of them longer still
+/// (common practice: peas one to two minutes before the end).
+#[test]
+fn what_joins_the_fish_cools_its_pan() {
+    let cook = Cook::new();
+    let host = || fish("cod", "cod", "steak", 30.0, "braise", 2);
+    let minutes = |peas: u32| {
+        let mut joiner = side("peas", "peas", peas);
+        joiner.with = Some("cod".into());
+        let line_up = cook.line_up(&request(vec![host(), joiner])).unwrap();
+        let in_s = view(&line_up, "cod").starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        let out_s = view(&line_up, "cod").out_s.unwrap();
+        let joined_s = start_of(&line_up, "peas", "Peas in");
+        assert!((60.0..=120.0).contains(&(out_s - joined_s)), "{out_s} {joined_s}");
+        out_s - in_s
     };
-    let begun = std::time::Instant::now();
-    let line_up = lined_up(&request).unwrap();
-    println!("{:?}", begun.elapsed());
-    for step in &line_up.steps {
-        println!(
-            "{:>7} {:>6} {:<10} {:<14} {} | {}",
-            step.start_s, step.hands_s, step.station, step.dish.as_deref().unwrap_or("-"), step.title, step.why
-        );
+    let alone = {
+        let line_up = cook.line_up(&request(vec![host()])).unwrap();
+        let in_s = view(&line_up, "cod").starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        view(&line_up, "cod").out_s.unwrap() - in_s
+    };
+    let (few, many) = (minutes(2), minutes(6));
+    assert!(alone < few && few < many && many < alone + 180.0, "{alone} {few} {many}");
+}
+
+/// One oven, one dish at 200 and one at 170 °C: both are cooked at one heat between, and their plans say so.
+#[test]
+fn one_oven_finds_the_heat_that_serves_both() {
+    let cook = Cook::new();
+    let mut hot = fish("char", "arctic_char", "fillet", 21.0, "roast", 2);
+    hot.request.as_mut().unwrap().medium_c = Some(200.0);
+    let mut mild = fish("trout", "sea_trout", "fillet", 24.0, "roast", 2);
+    mild.request.as_mut().unwrap().medium_c = Some(170.0);
+    let line_up = cook.line_up(&request(vec![hot, mild])).unwrap();
+    nobody_is_in_two_places(&line_up);
+    assert!(line_up.clashes.is_empty(), "{:#?}", line_up.clashes);
+    let at: Vec<f64> =
+        line_up.dishes.iter().map(|d| d.request.as_ref().unwrap().medium_c.unwrap()).collect();
+    assert!((at[0] - at[1]).abs() < 0.5 && (170.0..=200.0).contains(&at[0]), "{at:?}");
+    assert!(!line_up.notes.is_empty());
+}
+
+/// Twelve minutes before supper there is no time for a dish that takes a quarter of an hour: it says so, and when
+/// it could be there.
+#[test]
+fn what_cannot_be_in_time_says_when_it_could_be() {
+    let cook = Cook::new();
+    let mut asked = request(vec![
+        fish("gurnard", "gurnard", "whole_round", 46.0, "roast", 1),
+        side("peas", "peas", 2),
+    ]);
+    asked.now_s = Some(-720.0);
+    let line_up = cook.line_up(&asked).unwrap();
+    let [clash] = &line_up.clashes[..] else { panic!("{:#?}", line_up.clashes) };
+    assert_eq!(clash.dish, "gurnard");
+    assert!(clash.why.contains("less time"), "{}", clash.why);
+    assert!(line_up.steps.iter().all(|s| s.start_s >= -720.0 || s.dish.is_none()));
+    // Served then instead, everything fits.
+    let again = LineUpRequest {
+        dishes: vec![
+            Dish { serve_s: clash.nearest_serve_s.unwrap(), ..asked.dishes[0].clone() },
+            asked.dishes[1].clone(),
+        ],
+        ..asked
+    };
+    assert!(cook.line_up(&again).unwrap().clashes.is_empty());
+}
+
+/// Three dishes of ten minutes for one pan at one moment: what is short is named, and with a second pan like it
+/// nothing is.
+#[test]
+fn what_is_short_is_named() {
+    let cook = Cook::new();
+    let mut dishes: Vec<Dish> =
+        ["a", "b", "c"].iter().map(|id| fish(id, "cod", "loin", 28.0, "sear", 2)).collect();
+    for dish in &mut dishes {
+        dish.vessel = Some("clad_28".into());
     }
-    println!("{:#?} {:#?} {:#?}", line_up.dishes.iter().map(|d| (&d.name, d.served_s, d.out_s, &d.standing, &d.notes)).collect::<Vec<_>>(), line_up.clashes, line_up.tightest);
+    let line_up = cook.line_up(&request(dishes.clone())).unwrap();
+    nobody_is_in_two_places(&line_up);
+    let [clash] = &line_up.clashes[..] else { panic!("{:#?}", line_up.clashes) };
+    assert!(clash.why.contains("28 cm clad steel pan is wanted by"), "{}", clash.why);
+    assert!(
+        clash.fixes.iter().any(|f| f.contains("A second one like the 28 cm")),
+        "{:?}",
+        clash.fixes
+    );
+    dishes[0].vessel = Some("cast_iron_26".into());
+    let mended = cook.line_up(&request(dishes)).unwrap();
+    assert!(mended.clashes.is_empty(), "{:#?}", mended.clashes);
+}
+
+/// In a service what has begun stays, a late dish moves, and what it does not touch does not.
+#[test]
+fn three_minutes_late_moves_only_what_it_must() {
+    let cook = Cook::new();
+    let asked = LineUpRequest {
+        hands: Some(3),
+        ..request(vec![
+            fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
+            fish("char", "arctic_char", "fillet", 21.0, "roast", 2),
+            side("rice", "rice", 2),
+        ])
+    };
+    let before = cook.line_up(&asked).unwrap();
+    let now_s = -420.0;
+    let late = Change::Late { dish: "haddock".into(), by_s: 180.0 };
+    let next = change(&asked, &before, Some(now_s), &late).unwrap();
+    let after = cook.line_up(&next).unwrap();
+    for dish in &before.dishes {
+        for start in dish.starts.iter().filter(|s| s.start_s <= now_s) {
+            let kept = view(&after, &dish.id).starts.iter().find(|s| s.key == start.key);
+            assert_eq!(kept, Some(start), "{}: what has begun stays", dish.id);
+        }
+    }
+    assert_eq!(view(&after, "rice").served_s, Some(0.0));
+    assert_eq!(view(&after, "char").starts, view(&before, "char").starts, "untouched");
+    let moved = |line_up: &LineUp| view(line_up, "haddock").starts.last().unwrap().start_s;
+    assert!(moved(&after) >= moved(&before), "{} {}", moved(&after), moved(&before));
+    // A ticket more: everything that stood and has room stays.
+    let ticket = Change::Add { dish: Box::new(Dish { serve_s: 900.0, ..side("peas", "peas", 1) }) };
+    let more = cook.line_up(&change(&next, &after, Some(now_s), &ticket).unwrap()).unwrap();
+    assert_eq!(more.dishes.len(), 4);
+    assert_eq!(view(&more, "char").starts, view(&after, "char").starts);
 }
 
 #[test]
-fn probe_effort() {
-    #[derive(serde::Deserialize)]
-    struct Demo { request: LineUpRequest }
-    let demo: Demo = serde_json::from_str(include_str!("../../../cindo-server/demo/line_up.json")).unwrap();
+fn bad_line_ups_are_refused_on_their_fields() {
+    let cook = Cook::new();
+    let fields = |asked: &LineUpRequest| -> Vec<String> {
+        cook.line_up(asked).unwrap_err().into_iter().map(|e| e.field).collect()
+    };
+    let cod = || fish("cod", "cod", "loin", 28.0, "sear", 1);
+    assert_eq!(fields(&request(Vec::new())), ["dishes"]);
+    assert_eq!(fields(&request(vec![cod(); 100_000])), ["dishes"]);
+    assert_eq!(fields(&request(vec![cod(), cod()])), ["dishes.1.id"]);
+    let neither = Dish { request: None, ..cod() };
+    assert_eq!(fields(&request(vec![neither])), ["dishes.0.request"]);
+    let both = Dish { side: Some("peas".into()), ..cod() };
+    assert_eq!(fields(&request(vec![both])), ["dishes.0.side"]);
+    assert_eq!(fields(&request(vec![side("x", "soup", 2)])), ["dishes.0.side"]);
+    assert_eq!(fields(&request(vec![side("x", "peas", 99)])), ["dishes.0.servings"]);
+    assert_eq!(fields(&request(vec![Dish { serve_s: f64::NAN, ..cod() }])), ["dishes.0.serve_s"]);
+    let mut raw = cod();
+    raw.request.as_mut().unwrap().piece.thickness_mm = 900.0;
+    assert_eq!(fields(&request(vec![raw])), ["dishes.0.request.piece.thickness_mm"]);
+    // Vessels that go round in a circle, or are nobody's.
+    let with = |id: &str, of: &str| Dish {
+        with: Some(of.into()),
+        ..fish(id, "cod", "loin", 28.0, "sear", 1)
+    };
+    assert_eq!(
+        fields(&request(vec![with("a", "b"), with("b", "a")])),
+        ["dishes.0.with", "dishes.1.with"]
+    );
+    assert_eq!(fields(&request(vec![with("a", "a")])), ["dishes.0.with"]);
+    let peas = Dish { with: Some("cod".into()), ..side("peas", "peas", 2) };
+    assert_eq!(fields(&request(vec![cod(), peas])), ["dishes.1.with"]);
+    let fixed = vec![Fixed { key: "heat:9".into(), start_s: 0.0 }];
+    assert_eq!(fields(&request(vec![Dish { fixed, ..cod() }])), ["dishes.0.fixed.0.key"]);
+    let busy =
+        vec![Busy { station: "moon".into(), from_s: None, until_s: 0.0, why: String::new() }];
+    assert_eq!(fields(&LineUpRequest { busy, ..request(vec![cod()]) }), ["busy.0.station"]);
+    let no_fryer = LineUpRequest {
+        gear: Some(vec!["clad_28".into()]),
+        ..request(vec![side("c", "chips", 2)])
+    };
+    assert_eq!(fields(&no_fryer), ["dishes.0.side"]);
+}
+
+/// The oven heats at full power and cools by itself: a home oven of some 2.4 kW from 22 to
+/// 200 °C in 8 to 25 min, and down by 30 K in 3 to 15 (common practice).
+#[test]
+fn ovens_take_their_time() {
     let catalogue = Catalogue::embedded().unwrap();
-    let request = demo.request;
-    let mut known = std::collections::HashMap::new();
-    let mut solve = |r: &PlanRequest| { let key = serde_json::to_string(r).unwrap(); if let Some(p) = known.get(&key) { return Ok(Arc::clone(p)); } let p = planned(&catalogue, r).map(Arc::new)?; known.insert(key, Arc::clone(&p)); Ok(p) };
-    let gear = at_hand(&catalogue, None, None, &mut Problems::new());
-    let kitchen = Kitchen { bench: (&catalogue).into(), asked: &request, at_hand: gear };
-    let mut stations = Stations::of(&request);
-    let lines = kitchen.lines(&mut stations, &mut solve).unwrap();
-    let instance = kitchen.instance(&lines, &mut stations).unwrap();
-    for looks in [2_000_000, 15_000_000, 60_000_000, 300_000_000] {
-        let begun = std::time::Instant::now();
-        let s = self::solve(&instance, Effort { looks }, None);
-        println!("{looks} {} {} {:?}", s.cost, s.least_cost, begun.elapsed());
-        if looks == 300_000_000 { for (l,p) in lines.iter().zip(&s.placements) { println!("{} {:?}", l.made.name, p.as_ref().map(|p| (p.cost, p.starts.iter().map(|t| t*5).collect::<Vec<_>>()))); } }
-    }
+    let oven = catalogue.gear("home_oven").unwrap();
+    let (up, down) = (station::change_s(oven, 22.0, 200.0), station::change_s(oven, 200.0, 170.0));
+    assert!((480.0..1500.0).contains(&up), "{up}");
+    assert!((180.0..900.0).contains(&down), "{down}");
+    assert!(station::change_s(oven, 180.0, 180.0).abs() < 1e-9);
+}
+
+/// Chips for four in a 6 l fryer go in two batches (common practice: two batches), and a litre of water on a
+/// burner takes five to six minutes, by which potatoes and peas come to the boil.
+#[test]
+fn chips_go_in_batches_that_the_oil_stands() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let fryer = catalogue.gear("fryer_6l").unwrap();
+    let batches = |grams: f64| side::batches(fryer, grams, 190.0, 235.0).count;
+    assert_eq!((batches(150.0), batches(600.0)), (1, 2));
+    assert!(batches(1500.0) > batches(600.0));
 }

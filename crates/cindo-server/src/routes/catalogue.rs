@@ -3,8 +3,8 @@ use std::collections::BTreeSet;
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Side, Sign,
-    Species, Support,
+    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Side, Sign, Species,
+    Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;

@@ -225,7 +225,8 @@ impl LineUpAsked {
         self,
         usual: impl FnOnce() -> (Option<OwnKitchen>, Option<Vec<String>>),
     ) -> Result<(Timestamp, LineUpRequest), ApiError> {
-        let zero = self.dishes.iter().map(|dish| dish.serve_at).min().unwrap_or(Timestamp::UNIX_EPOCH);
+        let zero =
+            self.dishes.iter().map(|dish| dish.serve_at).min().unwrap_or(Timestamp::UNIX_EPOCH);
         let mut problems = Problems::new();
         let far = |dish: &DishAsked| seconds(dish.serve_at, zero) > WIDEST_S;
         if let Some(place) = self.dishes.iter().position(far) {
@@ -248,8 +249,11 @@ impl LineUpAsked {
             vessel: dish.vessel,
             ..Dish::default()
         };
-        let (kitchen, gear) =
-            if self.kitchen.is_none() && self.gear.is_none() { usual() } else { (self.kitchen, self.gear) };
+        let (kitchen, gear) = if self.kitchen.is_none() && self.gear.is_none() {
+            usual()
+        } else {
+            (self.kitchen, self.gear)
+        };
         let now_s = self.now.map(|now| seconds(now, zero));
         let request = LineUpRequest {
             dishes: self.dishes.into_iter().map(dish).collect(),
@@ -291,7 +295,8 @@ impl LineUpAsked {
 /// What is shown of a line-up.
 fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> LineUpDto {
     let zero = Timestamp::from_millisecond(new.zero_ms).unwrap_or_default();
-    let LineUp { steps, dishes, stations, clashes, tightest, begins_s, cost, notes } = line_up.clone();
+    let LineUp { steps, dishes, stations, clashes, tightest, begins_s, cost, notes } =
+        line_up.clone();
     let step = |step: LineUpStep| LineUpStepDto {
         start: after(zero, step.start_s),
         end: after(zero, step.end_s),
@@ -318,7 +323,11 @@ fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> Lin
     }
 }
 
-fn answer(kept: KeptLineUp, line_up: &LineUp, mut response: actix_web::HttpResponseBuilder) -> HttpResponse {
+fn answer(
+    kept: KeptLineUp,
+    line_up: &LineUp,
+    mut response: actix_web::HttpResponseBuilder,
+) -> HttpResponse {
     response
         .insert_header(ETag(EntityTag::new_strong(kept.revision.to_string())))
         .insert_header((header::CACHE_CONTROL, "no-cache"))
@@ -358,7 +367,8 @@ pub(crate) async fn solve_line_up(
 ) -> Result<Json<LineUpDto>, ApiError> {
     let usual = usual(&store).await?;
     let (zero, request) = asked.request(|| usual)?;
-    let new = NewLineUp { name: String::new(), zero_ms: zero.as_millisecond(), running: false, request };
+    let new =
+        NewLineUp { name: String::new(), zero_ms: zero.as_millisecond(), running: false, request };
     let dto = solver
         .run(move |desk| {
             let line_up = desk.line_up(&new.request)?;
@@ -401,10 +411,9 @@ pub(crate) async fn create_line_up(
     let (zero, request) = new.line_up.request(|| usual)?;
     let new = NewLineUp { name, zero_ms: zero.as_millisecond(), running: false, request };
     let (new, line_up) = solved(&solver, new, "line_up").await?;
-    let kept = on_store(&store, move |store| {
-        store.keep_line_up(&new, Timestamp::now().as_millisecond())
-    })
-    .await?;
+    let kept =
+        on_store(&store, move |store| store.keep_line_up(&new, Timestamp::now().as_millisecond()))
+            .await?;
     live.tell("line_up", &kept.id);
     Ok(answer(kept, &line_up, HttpResponse::Created()))
 }
@@ -415,9 +424,9 @@ async fn solved(
     field: &'static str,
 ) -> Result<(NewLineUp, Arc<LineUp>), ApiError> {
     let work = move |desk: &Desk<'_>| {
-        let line_up = desk.line_up(&new.request).map_err(|errors| {
-            if field.is_empty() { errors } else { under(field, errors) }
-        })?;
+        let line_up = desk
+            .line_up(&new.request)
+            .map_err(|errors| if field.is_empty() { errors } else { under(field, errors) })?;
         Ok::<_, Vec<FieldError>>((new, line_up))
     };
     Ok(solver.run(work).await??)
@@ -591,7 +600,10 @@ const FORMAT: &str = "cindo-line-up";
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 #[get("/api/line-ups/{id}/export")]
-pub(crate) async fn export_line_up(store: Data<Store>, id: Path<i32>) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn export_line_up(
+    store: Data<Store>,
+    id: Path<i32>,
+) -> Result<HttpResponse, ApiError> {
     let kept = on_store(&store, move |store| store.find_line_up(LineUpId(*id))).await?;
     let NewLineUp { name, zero_ms, request, .. } = kept.line_up;
     let zero = Timestamp::from_millisecond(zero_ms).unwrap_or_default();

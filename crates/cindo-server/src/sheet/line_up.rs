@@ -16,7 +16,11 @@ fn civil(zero_ms: i64, seconds: f64) -> Result<DateTime, ApiError> {
 }
 
 /// The steps that want a hand as a calendar (RFC 5545); its times float.
-pub(crate) fn line_up_calendar(name: &str, zero_ms: i64, line_up: &LineUp) -> Result<String, ApiError> {
+pub(crate) fn line_up_calendar(
+    name: &str,
+    zero_ms: i64,
+    line_up: &LineUp,
+) -> Result<String, ApiError> {
     let mut calendar = icalendar::Calendar::new();
     calendar.name(name);
     for (place, step) in line_up.steps.iter().filter(|s| is_for_hands(s)).enumerate() {

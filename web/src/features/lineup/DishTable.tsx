@@ -48,7 +48,7 @@ export function DishTable({ lineUp, onServe, onServings, onRemove }: Props) {
               >
                 <Minus aria-hidden className="size-4" />
               </button>
-              <span className="join-item flex w-9 items-center justify-center bg-base-200 font-bold tabular-nums">
+              <span className="flex w-9 items-center justify-center bg-base-200 font-bold tabular-nums">
                 {dish.servings}
               </span>
               <button

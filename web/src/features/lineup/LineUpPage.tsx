@@ -62,6 +62,11 @@ export function LineUpPage() {
     document.title = `${lineUp?.name ?? "Line-up"} · Cindo`;
   }, [lineUp?.name]);
 
+  /** A movement and the dish that it is made for. */
+  const said = (title: string, dish: string | null | undefined) => {
+    const name = lineUp?.dishes.find((d) => d.id === dish)?.name;
+    return `“${localise(title, preferences)}”${name === undefined ? "" : ` (${name.toLowerCase()})`}`;
+  };
   const isBusy = change.isPending || update.isPending;
   const tell = (...changes: LineUpChange[]) => {
     change.mutate(changes);
@@ -167,7 +172,7 @@ export function LineUpPage() {
           )}
           <button
             type="button"
-            className="btn min-h-11"
+            className="btn min-h-11 border-base-300 bg-base-100"
             onClick={() => adding.current?.showModal()}
           >
             <Plus aria-hidden className="size-4" />
@@ -176,7 +181,7 @@ export function LineUpPage() {
           {lineUp && (
             <button
               type="button"
-              className={`btn min-h-11 ${lineUp.running ? "" : "btn-primary"}`}
+              className={`btn min-h-11 ${lineUp.running ? "border-base-300 bg-base-100" : "btn-primary"}`}
               disabled={isBusy}
               onClick={() => {
                 update.mutate({ running: !lineUp.running });
@@ -218,7 +223,7 @@ export function LineUpPage() {
                 {clash.nearest_serve_s != null && dish && (
                   <button
                     type="button"
-                    className="btn min-h-11"
+                    className="btn min-h-11 border-base-300 bg-base-100"
                     disabled={isBusy}
                     onClick={() => {
                       tell({ kind: "serve", dish: dish.id, serve_s: clash.nearest_serve_s ?? 0 });
@@ -254,8 +259,8 @@ export function LineUpPage() {
               {lineUp.tightest && (
                 <p>
                   <strong>Tightest at {timeOf(lineUp, lineUp.tightest.at_s)}:</strong>{" "}
-                  {localise(lineUp.tightest.first, preferences)}, then{" "}
-                  {localise(lineUp.tightest.then, preferences).toLowerCase()}
+                  {said(lineUp.tightest.first, lineUp.tightest.first_dish)}, then{" "}
+                  {said(lineUp.tightest.then, lineUp.tightest.then_dish)}
                   {lineUp.tightest.slack_s < 5
                     ? ", one right after the other."
                     : `, with ${clock(lineUp.tightest.slack_s)} between.`}
@@ -297,21 +302,33 @@ export function LineUpPage() {
                     tell({ kind: "crew", hands });
                   }}
                 />
-                <a className="btn min-h-11" href={file("calendar")} download>
+                <a
+                  className="btn min-h-11 border-base-300 bg-base-100"
+                  href={file("calendar")}
+                  download
+                >
                   <CalendarDays aria-hidden className="size-4" />
                   Calendar
                 </a>
-                <a className="btn min-h-11" href={file("table")} download>
+                <a
+                  className="btn min-h-11 border-base-300 bg-base-100"
+                  href={file("table")}
+                  download
+                >
                   <Download aria-hidden className="size-4" />
                   Table
                 </a>
-                <a className="btn min-h-11" href={file("export")} download>
+                <a
+                  className="btn min-h-11 border-base-300 bg-base-100"
+                  href={file("export")}
+                  download
+                >
                   <Download aria-hidden className="size-4" />
                   File
                 </a>
                 <button
                   type="button"
-                  className="btn min-h-11"
+                  className="btn min-h-11 border-base-300 bg-base-100"
                   onClick={() => chooser.current?.click()}
                 >
                   <Upload aria-hidden className="size-4" />
@@ -319,7 +336,7 @@ export function LineUpPage() {
                 </button>
                 <button
                   type="button"
-                  className="btn min-h-11"
+                  className="btn min-h-11 border-base-300 bg-base-100"
                   onClick={() => {
                     window.print();
                   }}
@@ -329,7 +346,7 @@ export function LineUpPage() {
                 </button>
                 <button
                   type="button"
-                  className="btn min-h-11"
+                  className="btn min-h-11 border-base-300 bg-base-100"
                   onClick={() => {
                     update.mutate({
                       first_serve_at: nextAt(timeOf(lineUp, 0), new Date()).toISOString(),

@@ -1,4 +1,4 @@
-import { Pin, PinOff } from "lucide-react";
+import { Pin } from "lucide-react";
 import type { LineUp, LineUpStep } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
@@ -17,6 +17,8 @@ interface Props {
 
 /** A step is over once its hands are free again, s after it began, and no sooner than this. */
 const SHOWN_S = 20;
+/** What is so long before the first serving is told to the minute, s. */
+const EARLY_S = -1800;
 /** So many steps are listed before the rest is asked for. */
 const LISTED = 14;
 
@@ -50,7 +52,7 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
       }`}
     >
       <span className={`tabular-nums ${size === "big" ? "font-bold text-2xl" : "pt-0.5"}`}>
-        {timeOf(lineUp, step.start_s)}
+        {timeOf(lineUp, step.start_s < EARLY_S ? Math.floor(step.start_s / 60) * 60 : step.start_s)}
       </span>
       <span className="min-w-0">
         <span className={`font-bold ${size === "big" ? "text-2xl" : ""}`}>
@@ -65,7 +67,7 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
             {localise(step.detail, preferences)} {localise(step.cue, preferences)}
           </span>
         )}
-        <span className="block text-sm opacity-80 print:hidden">{step.why}</span>
+        {step.why !== "" && <span className="block text-sm">{step.why}</span>}
       </span>
       {size === "big" ? (
         <span className="col-span-2 flex flex-wrap gap-2 print:hidden">
@@ -84,7 +86,7 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
           {step.dish != null && nowS !== null && (
             <button
               type="button"
-              className="btn min-h-16 flex-1 text-lg"
+              className="btn min-h-16 flex-1 border-base-300 bg-base-100 text-lg"
               disabled={isBusy}
               onClick={() => {
                 if (step.dish != null) onLate(step.dish);
@@ -106,11 +108,7 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
               (step.fixed ? onFree : onFix)(step);
             }}
           >
-            {step.fixed ? (
-              <Pin aria-hidden className="size-5" />
-            ) : (
-              <PinOff aria-hidden className="size-5 opacity-60" />
-            )}
+            <Pin aria-hidden className={`size-5 ${step.fixed ? "fill-current" : "opacity-50"}`} />
           </button>
         )
       )}

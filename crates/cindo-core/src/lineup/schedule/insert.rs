@@ -77,7 +77,9 @@ pub(super) fn cheapest(
     let first_fixed = fixed.min().unwrap_or(Tick::MAX);
     let whole = (instance.earliest.min(first_fixed), instance.latest);
     let near = (
-        (job.due - longest(job).min(shortest(job) + FIRST_LOOK.0)).max(instance.earliest).min(first_fixed),
+        (job.due - longest(job).min(shortest(job) + FIRST_LOOK.0))
+            .max(instance.earliest)
+            .min(first_fixed),
         (job.due + FIRST_LOOK.1).min(instance.latest),
     );
     let best = |span: (Tick, Tick), space: &mut Workspace| {
@@ -193,7 +195,13 @@ impl Workspace {
     }
 
     /// The last activity: until it is served.
-    fn last(&self, (job, due): (&Job, Tick), activity: &Activity, (low, latest): (Tick, Tick), cost: &mut [i64]) {
+    fn last(
+        &self,
+        (job, due): (&Job, Tick),
+        activity: &Activity,
+        (low, latest): (Tick, Tick),
+        cost: &mut [i64],
+    ) {
         let lag = activity.lag;
         for (i, cost) in cost.iter_mut().enumerate().filter(|(i, _)| self.open[*i]) {
             let ready = low + to_tick(i) + activity.length + lag.least;

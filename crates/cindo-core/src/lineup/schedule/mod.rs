@@ -152,9 +152,10 @@ impl Placement {
             .iter()
             .zip(&starts)
             .all(|(a, start)| a.fixed.map_or(*start >= earliest, |fixed| fixed == *start));
-        let apart = activities.windows(2).zip(starts.windows(2)).all(|(pair, starts)| {
-            starts[1] - starts[0] - pair[0].length >= pair[0].lag.least
-        });
+        let apart = activities
+            .windows(2)
+            .zip(starts.windows(2))
+            .all(|(pair, starts)| starts[1] - starts[0] - pair[0].length >= pair[0].lag.least);
         let placement = Self::at(job, mode, starts);
         (in_time && apart && !placement.is_broken).then_some(placement)
     }
@@ -163,7 +164,7 @@ impl Placement {
     fn at(job: &Job, mode: usize, starts: Vec<Tick>) -> Self {
         let Mode { cost, activities } = &job.modes[mode];
         let ends = activities.iter().zip(&starts).map(|(a, start)| (start + a.length, a.lag));
-        let ready = ends.clone().last().map_or(0, |(end, lag)| end + lag.least);
+        let ready = ends.clone().next_back().map_or(0, |(end, lag)| end + lag.least);
         let late = (ready - job.due).max(0);
         let nexts = starts.iter().skip(1).copied().chain([job.due + late]);
         let waits = ends.zip(nexts).map(|((end, lag), next)| (next - end, lag));

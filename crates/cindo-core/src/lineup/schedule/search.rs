@@ -115,16 +115,21 @@ impl<'i> Search<'i> {
         let mut space = Workspace::default();
         let empty = timetable.clone();
         let alone = (0..instance.jobs.len())
-            .map(|job| cost_of(cheapest(instance, job, (&empty, Terms::default()), &mut space).as_ref()))
+            .map(|job| {
+                cost_of(cheapest(instance, job, (&empty, Terms::default()), &mut space).as_ref())
+            })
             .collect();
         // What has begun has what it needs.
-        for activity in instance.jobs.iter().filter_map(|j| j.modes.first()).flat_map(|m| &m.activities) {
+        for activity in
+            instance.jobs.iter().filter_map(|j| j.modes.first()).flat_map(|m| &m.activities)
+        {
             if let Some(fixed) = activity.fixed {
                 timetable.take(&activity.demands, fixed);
             }
         }
         let several = instance.resources.iter().enumerate().filter(|(_, r)| r.changes.len() > 1);
-        let settings = several.flat_map(|(r, resource)| (0..resource.changes.len()).map(move |s| (r, s)));
+        let settings =
+            several.flat_map(|(r, resource)| (0..resource.changes.len()).map(move |s| (r, s)));
         let settings = settings.collect();
         Self {
             instance,
@@ -169,7 +174,7 @@ impl<'i> Search<'i> {
 
     /// What everything costs, what has no place with it.
     fn whole_cost(&self) -> i64 {
-        self.cost + NO_PLACE * self.now.iter().filter(|p| p.is_none()).count() as i64
+        self.cost + self.now.iter().filter(|p| p.is_none()).map(|_| NO_PLACE).sum::<i64>()
     }
 
     fn keep_if_best(&mut self) {
@@ -208,8 +213,12 @@ impl<'i> Search<'i> {
         orders[1].sort_by_key(|j| jobs[*j].due);
         orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
         for order in orders {
-            all.iter().for_each(|job| self.set(*job, None));
-            order.into_iter().for_each(|job| self.put(job, Terms::default()));
+            for job in &all {
+                self.set(*job, None);
+            }
+            for job in order {
+                self.put(job, Terms::default());
+            }
             self.keep_if_best();
         }
         let best = self.best.clone();
@@ -227,7 +236,9 @@ impl<'i> Search<'i> {
             self.choose(&mut out, &mut timed);
             let setting = self.one_setting(&mut out, &timed);
             let cost = OVERLAP_COSTS[self.random.random_range(0..OVERLAP_COSTS.len())];
-            out.iter().for_each(|job| self.set(*job, None));
+            for job in &out {
+                self.set(*job, None);
+            }
             out.shuffle(&mut self.random);
             let fits_only = self.random.random_bool(FITS_ONLY);
             for job in &out {
@@ -246,12 +257,12 @@ impl<'i> Search<'i> {
                 self.descend(&timed);
             }
             let cost = self.whole_cost();
-            let threshold = self.best_cost as f64 * FIRST_THRESHOLD * (1.0 - done).powi(2);
+            let worse = self.best_cost as f64 * (1.0 + FIRST_THRESHOLD * (1.0 - done).powi(2));
             let is_feasible = fits_only || self.timetable.is_feasible(self.instance, &self.now);
             if is_feasible {
                 self.keep_if_best();
             }
-            if !is_feasible || (cost > cost_before && cost > self.best_cost + threshold as i64) {
+            if !is_feasible || (cost > cost_before && cost as f64 > worse) {
                 for (job, placement) in before.into_iter().enumerate() {
                     if self.now[job] != placement {
                         self.set(job, placement);
@@ -419,7 +430,9 @@ impl<'i> Search<'i> {
         let activities = &asked.modes[mode].activities;
         let network = &mut self.network;
         let mut before: Option<(usize, i64, &Activity)> = None;
-        let link = |network: &mut Network, (node, at): (usize, i64), before: Option<(usize, i64, &Activity)>| {
+        let link = |network: &mut Network,
+                    (node, at): (usize, i64),
+                    before: Option<(usize, i64, &Activity)>| {
             let Some((from, from_at, activity)) = before else { return };
             let (length, lag) = (i64::from(activity.length), activity.lag);
             // A node of what has begun is the clock's zero, and stands so much after it.
@@ -430,14 +443,13 @@ impl<'i> Search<'i> {
             network.cost[from] -= lag.cost;
         };
         for (place, activity) in activities.iter().enumerate() {
-            let (node, at) = match activity.fixed {
-                Some(fixed) => (0, i64::from(fixed)),
-                None => {
-                    let node = network.node();
-                    network.keep(0, node, i64::from(earliest));
-                    self.nodes[offset + place] = Some(node);
-                    (node, 0)
-                }
+            let (node, at) = if let Some(fixed) = activity.fixed {
+                (0, i64::from(fixed))
+            } else {
+                let node = network.node();
+                network.keep(0, node, i64::from(earliest));
+                self.nodes[offset + place] = Some(node);
+                (node, 0)
             };
             let both_fixed = node == 0 && before.is_some_and(|(from, ..)| from == 0);
             if !both_fixed {
@@ -458,7 +470,9 @@ impl<'i> Search<'i> {
         for (job, placement) in self.now.iter().enumerate() {
             let Some(placement) = placement else { continue };
             let mode = &self.instance.jobs[job].modes[placement.mode];
-            for (activity, (what, start)) in mode.activities.iter().zip(&placement.starts).enumerate() {
+            for (activity, (what, start)) in
+                mode.activities.iter().zip(&placement.starts).enumerate()
+            {
                 for (demand, needs) in what.demands.iter().enumerate() {
                     let (from, to) = (start + needs.from, start + needs.to);
                     let key = i64::from(from) + i64::from(to);
@@ -467,7 +481,8 @@ impl<'i> Search<'i> {
             }
         }
         for Follows { first, second, .. } in &self.turned {
-            let is = |a: &Use, b: &Use| (a.job, a.activity, a.demand) == (b.job, b.activity, b.demand);
+            let is =
+                |a: &Use, b: &Use| (a.job, a.activity, a.demand) == (b.job, b.activity, b.demand);
             for uses in &mut self.uses {
                 for one in uses.iter_mut() {
                     if is(one, first) {
@@ -501,7 +516,11 @@ impl<'i> Search<'i> {
                 // The unit that became free last before it, or else the one that is free first.
                 let fits = |end: i64| if end <= i64::from(one.from) { (0, -end) } else { (1, end) };
                 let unit = (0..self.units.len())
-                    .filter(|u| self.units[*u].1.is_none_or(|u| (u.job, u.activity, u.demand) != (one.job, one.activity, one.demand)))
+                    .filter(|u| {
+                        self.units[*u].1.is_none_or(|u| {
+                            (u.job, u.activity, u.demand) != (one.job, one.activity, one.demand)
+                        })
+                    })
                     .min_by_key(|u| fits(self.units[*u].0));
                 let Some(unit) = unit else { continue };
                 if let Some(first) = self.units[unit].1 {

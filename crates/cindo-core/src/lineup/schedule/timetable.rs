@@ -134,7 +134,11 @@ impl Timetable {
     }
 
     /// Whether nothing is taken more often than it is there, but for what has begun.
-    pub(super) fn is_feasible(&self, instance: &Instance, placements: &[Option<Placement>]) -> bool {
+    pub(super) fn is_feasible(
+        &self,
+        instance: &Instance,
+        placements: &[Option<Placement>],
+    ) -> bool {
         self.is_feasible_of(instance, 0, placements)
     }
 

@@ -1,4 +1,4 @@
-//! The best moments for a given order: minimise Σ b x subject to differences x_to − x_from ≥ w.
+//! The best moments for a given order: minimise Σ b·x subject to differences x(to) − x(from) ≥ w.
 //!
 //! A network simplex on the differences (Ahuja, Magnanti and Orlin, Network Flows, ch. 11; from memory): a
 //! spanning tree of tight differences, each with the flow that the costs send through it; where a flow is
@@ -117,8 +117,7 @@ impl Network {
         // When each node was first met, by the walk that met it.
         self.sum.clear();
         self.sum.resize(count, 0);
-        for begin in 0..count {
-            let walk = begin as i64 + 1;
+        for (begin, walk) in (0..count).zip(1_i64..) {
             let mut node = begin;
             while node != NONE && self.sum[node] == 0 {
                 self.sum[node] = walk;
@@ -169,7 +168,8 @@ impl Network {
         self.within.resize(count, false);
         self.missed.clear();
         let missed = |arc: &Arc| self.at[arc.to] - self.at[arc.from] < arc.gap;
-        self.missed.extend(self.arcs.iter().map(|arc| arc.miss_cost.filter(|_| missed(arc)).unwrap_or(0)));
+        self.missed
+            .extend(self.arcs.iter().map(|arc| arc.miss_cost.filter(|_| missed(arc)).unwrap_or(0)));
         for _ in 0..MOST_PIVOTS * count {
             self.sort();
             self.sum.clear();
@@ -281,7 +281,11 @@ mod tests {
                 net.keep(0, node, 0);
                 net.keep(node, 0, -90);
             }
-            if first_last { net.keep(b, a, 10) } else { net.keep(a, b, 10) }
+            if first_last {
+                net.keep(b, a, 10);
+            } else {
+                net.keep(a, b, 10);
+            }
             assert!(net.solve());
             (90 - net.at[a]) * 2 + (90 - net.at[b]) * 3
         };
