@@ -1,0 +1,138 @@
+//! The line-up in the real browser: built, dragged, mended, and under way.
+
+use cindo_e2e::{Browser, Screen, Server};
+use fantoccini::Locator;
+
+type Outcome = Result<(), Box<dyn std::error::Error>>;
+
+async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn std::error::Error>> {
+    let server = Server::demo()?;
+    let browser = Browser::open(screen).await?;
+    browser.client.goto(&format!("{}{path}", server.address)).await?;
+    Ok((server, browser))
+}
+
+/// Its dishes are there.
+const SHOWN: &str = "document.querySelectorAll('[aria-label=Dishes] li').length > 4 && document.querySelector('svg[role=img]')";
+
+#[tokio::test]
+async fn a_line_up_is_built_from_cards_and_sides() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    let dishes = "document.querySelectorAll('[aria-label=Dishes] li').length";
+    let before = browser.client.execute(&format!("return {dishes}"), vec![]).await?;
+    browser.press("Add a dish").await?;
+    browser
+        .until(
+            "document.querySelector('dialog[open]')?.innerText.includes('quick cucumber pickle')",
+        )
+        .await?;
+    browser.check_accessible().await?;
+    browser.press("quick cucumber pickle").await?;
+    browser.until(&format!("{dishes} === {before} + 1 && document.body.innerText.includes('Slice and dress the pickle')")).await?;
+    // Four of it instead of two, an hour earlier.
+    browser.press("Quick cucumber pickle: more").await?;
+    browser
+        .until("[...document.querySelectorAll('[aria-label=\"Servings of Quick cucumber pickle\"] span')].some(s => s.innerText === '3')")
+        .await?;
+    let time = browser
+        .client
+        .find(Locator::Css("input[aria-label='Quick cucumber pickle: eaten at']"))
+        .await?;
+    time.clear().await?;
+    time.send_keys("18:30\u{e007}").await?;
+    browser.until("document.querySelector('h1').innerText.includes('eaten from 18:30')").await?;
+    browser.press("Quick cucumber pickle: leave it out").await?;
+    browser.until(&format!("{dishes} === {before}")).await?;
+    browser.press("Put it back").await?;
+    browser.until(&format!("{dishes} === {before} + 1")).await?;
+    Ok(())
+}
+
+/// A serve time is dragged, a step is kept where it is, and what no longer fits says how it would.
+#[tokio::test]
+async fn what_is_dragged_is_solved_again() -> Outcome {
+    let (_server, browser) = open(Screen::Desk, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    let eat = "g.cursor-ew-resize rect[fill=transparent]";
+    let (x, y) = browser.middle_of(eat).await?;
+    browser.drag((x, y), &[(x + 40.0, y), (x + 60.0, y)]).await?;
+    browser.until("!document.querySelector('h1').innerText.includes('eaten from 19:30')").await?;
+    browser.press("Keep it there: Cut and rinse the chips, Chips").await?;
+    browser.until("document.querySelector('button[aria-pressed=true]')").await?;
+    browser.press("Let it move: Cut and rinse the chips, Chips").await?;
+    browser.until("!document.querySelector('button[aria-pressed=true]')").await?;
+    Ok(())
+}
+
+/// The demo's service, eaten in four minutes: nothing of its preparation is done yet, so everything is late, and
+/// one press serves a dish when it can be there.
+const TOO_SOON: &str = r"
+    const [done] = arguments;
+    const zero = new Date(Date.now() + 240000).toISOString();
+    const dishes = [
+        { id: 'rice', side: 'rice', servings: 4, serve_at: zero, prepared: true },
+        { id: 'peas', side: 'peas', servings: 2, serve_at: zero, prepared: true },
+    ];
+    fetch('/api/line-ups', {
+        method: 'POST', headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ name: 'In a hurry', line_up: { dishes, now: new Date().toISOString() } }),
+    }).then((a) => a.json()).then((l) => done(l.id), (e) => done(String(e)));
+";
+
+#[tokio::test]
+async fn a_clash_says_why_and_is_mended_by_one_press() -> Outcome {
+    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    let id = browser.client.execute_async(TOO_SOON, vec![]).await?;
+    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
+    browser
+        .until("document.querySelector('[role=alert]')?.innerText.includes('Steamed rice is')")
+        .await?;
+    browser
+        .until("document.querySelector('[role=alert]').innerText.includes('less time than that')")
+        .await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    let button = "[...document.querySelectorAll('[role=alert] button')].find(b => b.innerText.startsWith('Serve it at'))";
+    browser.client.execute(&format!("{button}.click()"), vec![]).await?;
+    browser.until("!document.querySelector('[role=alert]')").await?;
+    Ok(())
+}
+
+/// The demo's service is under way, eaten in a quarter of an hour.
+const UNDER_WAY: &str = r"
+    const [done] = arguments;
+    fetch('/api/line-ups/1', {
+        method: 'PATCH', headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ first_serve_at: new Date(Date.now() + 900000).toISOString(), running: true }),
+    }).then((answer) => done(answer.ok), (e) => done(String(e)));
+";
+
+#[tokio::test]
+async fn in_the_service_what_is_late_moves_and_two_pages_agree() -> Outcome {
+    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    let store = "localStorage.setItem('cindo.preferences', JSON.stringify({ theme: 'dark' }))";
+    browser.client.execute(store, vec![]).await?;
+    assert_eq!(browser.client.execute_async(UNDER_WAY, vec![]).await?, true);
+    browser.client.goto(&format!("{}/line-up/1", server.address)).await?;
+    browser.until("document.body.innerText.includes('Next, in')").await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    let other = Browser::open(Screen::Desk).await?;
+    other.client.goto(&format!("{}/line-up/1", server.address)).await?;
+    other.until("document.body.innerText.includes('Next, in')").await?;
+    let begins = "document.querySelector('[aria-label=Steps]').innerText";
+    let before = other.client.execute(&format!("return {begins}"), vec![]).await?;
+    browser.press("3 min late").await?;
+    // The other page hears of it.
+    other
+        .until(&format!("{begins} !== {before} && document.body.innerText.includes('Next, in')"))
+        .await?;
+    other.press("End the service").await?;
+    browser.until("document.body.innerText.includes('Start the service')").await?;
+    Ok(())
+}
