@@ -41,8 +41,7 @@ async fn a_line_up_is_built_from_cards_and_sides() -> Outcome {
         .client
         .find(Locator::Css("input[aria-label='Quick cucumber pickle: eaten at']"))
         .await?;
-    time.clear().await?;
-    time.send_keys("18:30\u{e007}").await?;
+    time.send_keys("\u{e009}a\u{e000}18:30\u{e007}").await?;
     browser.until("document.querySelector('h1').innerText.includes('eaten from 18:30')").await?;
     browser.press("Quick cucumber pickle: leave it out").await?;
     browser.until(&format!("{dishes} === {before}")).await?;
@@ -58,7 +57,7 @@ async fn what_is_dragged_is_solved_again() -> Outcome {
     browser.until(SHOWN).await?;
     let eat = "g.cursor-ew-resize rect[fill=transparent]";
     let (x, y) = browser.middle_of(eat).await?;
-    browser.drag((x, y), &[(x + 40.0, y), (x + 60.0, y)]).await?;
+    browser.drag((x, y), (x + 60.0, y), 6, std::time::Duration::from_millis(400)).await?;
     browser.until("!document.querySelector('h1').innerText.includes('eaten from 19:30')").await?;
     browser.press("Keep it there: Cut and rinse the chips, Chips").await?;
     browser.until("document.querySelector('button[aria-pressed=true]')").await?;
@@ -74,7 +73,7 @@ const TOO_SOON: &str = r"
     const zero = new Date(Date.now() + 240000).toISOString();
     const dishes = [
         { id: 'rice', side: 'rice', servings: 4, serve_at: zero, prepared: true },
-        { id: 'peas', side: 'peas', servings: 2, serve_at: zero, prepared: true },
+        { id: 'spinach', side: 'spinach', servings: 2, serve_at: zero, prepared: true },
     ];
     fetch('/api/line-ups', {
         method: 'POST', headers: { 'Content-Type': 'application/json' },

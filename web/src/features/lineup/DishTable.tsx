@@ -118,6 +118,9 @@ function ServeTime(props: { label: string; value: string; onChange: (time: strin
       onChange={(event) => {
         setDraft(event.target.value);
       }}
+      onFocus={(event) => {
+        event.target.select();
+      }}
       onBlur={tell}
       onKeyDown={(event) => {
         if (event.key === "Enter") tell();
