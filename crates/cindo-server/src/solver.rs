@@ -61,6 +61,19 @@ fn says(panic: &(dyn Any + Send)) -> String {
     text.or_else(|| panic.downcast_ref::<String>().cloned()).unwrap_or_default()
 }
 
+/// Plans that one line-up may have worked out anew: those of a dozen fish in three pans each, and again for the
+/// time that they wait.
+const MOST_PLANS: u32 = 80;
+
+fn too_many_plans() -> Vec<FieldError> {
+    vec![FieldError {
+        field: "dishes".to_owned(),
+        message: format!(
+            "more than {MOST_PLANS} plans have to be worked out for it; they are remembered: ask again"
+        ),
+    }]
+}
+
 /// What work has at hand: the catalogue, plans that were solved before, and what it may cost.
 #[derive(Debug)]
 pub(crate) struct Desk<'a> {
@@ -104,10 +117,22 @@ impl<'a> Desk<'a> {
         self.memo.plan(request, |request| planned(self.bench(), request))
     }
 
-    /// Dishes lined up, from before or now; each plan has a budget of its own.
+    /// Dishes lined up, from before or now. Each plan has a budget of its own, and there are so many of them at
+    /// most: what was worked out is remembered, so that asking again goes on from there.
     pub(crate) fn line_up(&self, request: &LineUpRequest) -> Result<Arc<LineUp>, Vec<FieldError>> {
+        let mut plans = 0;
         self.memo.line_up(request, |request| {
-            line_up(self.bench().catalogue, request, &mut |plan| self.anew().plan(plan))
+            let solved = line_up(self.catalogue, request, &mut |plan| {
+                self.memo.plan(plan, |plan| {
+                    plans += 1;
+                    if plans > MOST_PLANS || self.is_left() {
+                        return Err(too_many_plans());
+                    }
+                    let desk = self.anew();
+                    planned(desk.bench(), plan)
+                })
+            });
+            if plans > MOST_PLANS { Err(too_many_plans()) } else { solved }
         })
     }
 

@@ -62,10 +62,8 @@ export type Course = Schemas["Course"];
 export type LineUp = Schemas["LineUpDto"];
 export type LineUpStep = Schemas["LineUpStepDto"];
 export type LineUpChange = Schemas["Change"];
-export type LineUpDish = Schemas["DishAsked"];
 export type CreateLineUp = Schemas["CreateLineUp"];
 export type UpdateLineUp = Schemas["UpdateLineUp"];
-export type Side = Schemas["Side"];
 type FieldError = Schemas["FieldError"];
 type Problem = Schemas["Problem"];
 

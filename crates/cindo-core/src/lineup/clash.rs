@@ -8,8 +8,9 @@ use super::station::{BURNERS_AT, HANDS_AT, Stations, the, to_s};
 use super::{Kitchen, Line};
 use crate::say::{capital, clock};
 
-/// Clashes are looked into up to so many; the rest say only how late they are.
+/// Clashes are looked into up to so many, of up to so many dishes; the rest say only how late they are.
 const LOOKED_INTO: usize = 4;
+const LOOKED_INTO_OF: usize = 24;
 
 /// A dish that cannot be there when it is wanted.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -44,7 +45,7 @@ pub(super) fn clashes(
         }
         let late_s = late.map(to_s);
         let mut fixes = Vec::new();
-        let why = if clashes.len() < LOOKED_INTO {
+        let why = if clashes.len() < LOOKED_INTO && lines.len() <= LOOKED_INTO_OF {
             look_into(job, line, (lines, stations), (instance, late), &mut fixes)
         } else {
             "The kitchen is full then.".to_owned()

@@ -1,9 +1,9 @@
 """Generated kitchens, and their optimum by a general-purpose constraint solver.
 
 Writes lineup_kitchens.json: 60 kitchens of 2 to 12 dishes and at most 60 activities, each with the cost that
-OR-tools' CP-SAT (9.15, one worker, 120 s a kitchen) found, the bound it proved, and whether the two meet.
+OR-tools' CP-SAT (9.15, one worker, 100 s a kitchen) found, the bound it proved, and whether the two meet.
 Times are ticks of 5 s, costs whole numbers; fields are those of `lineup::schedule::Instance`.
-Run: python lineup_reference.py [kitchens.json]
+Run: python lineup_reference.py [kitchens.json] [seconds]
 """
 
 import json
@@ -202,7 +202,7 @@ def optimum(instance, seconds):
 
 def main():
     out = sys.argv[1] if len(sys.argv) > 1 else "lineup_kitchens.json"
-    seconds = float(sys.argv[2]) if len(sys.argv) > 2 else 120.0
+    seconds = float(sys.argv[2]) if len(sys.argv) > 2 else 100.0
     kitchens = []
     for seed in range(60):
         instance = kitchen(seed)

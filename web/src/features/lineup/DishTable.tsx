@@ -1,13 +1,14 @@
 import { Minus, Plus, X } from "lucide-react";
 import { useState } from "react";
 import type { LineUp } from "@/api/client";
+import { dateOf, timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { readTime } from "@/lib/time";
 import { localise } from "@/lib/units";
-import { dateOf, timeOf } from "./moments";
 
 interface Props {
   lineUp: LineUp;
+  isBusy: boolean;
   onServe: (dishes: string[], serveS: number) => void;
   onServings: (dish: string, servings: number) => void;
   onRemove: (dish: string) => void;
@@ -16,7 +17,7 @@ interface Props {
 const MOST_SERVINGS = 60;
 
 /** Every dish with its servings and its moment. */
-export function DishTable({ lineUp, onServe, onServings, onRemove }: Props) {
+export function DishTable({ lineUp, isBusy, onServe, onServings, onRemove }: Props) {
   const { preferences } = usePreferences();
   return (
     <section aria-label="Dishes">
@@ -41,7 +42,7 @@ export function DishTable({ lineUp, onServe, onServings, onRemove }: Props) {
                 type="button"
                 className="btn btn-square join-item size-11"
                 aria-label={`${dish.name}: fewer`}
-                disabled={dish.servings <= 1}
+                disabled={isBusy || dish.servings <= 1}
                 onClick={() => {
                   onServings(dish.id, dish.servings - 1);
                 }}
@@ -55,7 +56,7 @@ export function DishTable({ lineUp, onServe, onServings, onRemove }: Props) {
                 type="button"
                 className="btn btn-square join-item size-11"
                 aria-label={`${dish.name}: more`}
-                disabled={dish.servings >= MOST_SERVINGS}
+                disabled={isBusy || dish.servings >= MOST_SERVINGS}
                 onClick={() => {
                   onServings(dish.id, dish.servings + 1);
                 }}
@@ -123,7 +124,7 @@ function ServeTime(props: { label: string; value: string; onChange: (time: strin
       }}
       onBlur={tell}
       onKeyDown={(event) => {
-        if (event.key === "Enter") tell();
+        if (event.key === "Enter") event.currentTarget.blur();
       }}
     />
   );

@@ -5,8 +5,10 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { CreateLineUp, LineUpChange, LineUpStep } from "@/api/client";
 import { LOUDNESS } from "@/kitchen/alarm";
+import { dateOf, lineUpQuery, lineUpsQuery, nowOf, timeOf } from "@/kitchen/lineUps";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
+import { useCalls } from "@/kitchen/useCalls";
 import { readAddress } from "@/lib/address";
 import { clock, nextAt } from "@/lib/time";
 import { localise } from "@/lib/units";
@@ -14,12 +16,11 @@ import { useTick } from "@/lib/useTick";
 import { toast } from "@/ui/toast";
 import { AddDialog, type Chosen } from "./AddDialog";
 import { DishTable } from "./DishTable";
-import { aheadMin, dateOf, nowOf, timeOf } from "./moments";
-import { lineUpQuery, lineUpsQuery, useGoesIn, useLineUpBox, useLineUpChanges } from "./queries";
+import { aheadMin } from "./moments";
+import { useGoesIn, useLineUpBox, useLineUpChanges } from "./queries";
 import { StationChart } from "./StationChart";
 import { StationSheet } from "./StationSheet";
 import { StepList } from "./StepList";
-import { useCalls } from "./useCalls";
 
 /** One tap says that a dish is so much late, s. */
 const LATE_S = 180;
@@ -28,7 +29,7 @@ const USUAL = "19:30";
 
 /** Many dishes, one kitchen, and everything at its moment. */
 export function LineUpPage() {
-  const asked = useParams()["id"];
+  const { id: asked } = useParams();
   const navigate = useNavigate();
   const [params] = useSearchParams();
   const address = params.toString();
@@ -268,6 +269,7 @@ export function LineUpPage() {
               )}
               <DishTable
                 lineUp={lineUp}
+                isBusy={isBusy}
                 onServe={(dishes, serveS) => {
                   tell(
                     ...dishes.map(

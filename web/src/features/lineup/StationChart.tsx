@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import type { LineUp } from "@/api/client";
+import { timeOf } from "@/kitchen/lineUps";
 import { useWidth } from "@/lib/useWidth";
-import { timeOf } from "./moments";
 
 interface Props {
   lineUp: LineUp;

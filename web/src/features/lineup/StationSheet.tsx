@@ -1,8 +1,8 @@
 import type { LineUp } from "@/api/client";
+import { timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
-import { timeOf } from "./moments";
 
 /** A sheet for each station, to print and hang there; hands have all of it. */
 export function StationSheet({ lineUp }: { lineUp: LineUp }) {

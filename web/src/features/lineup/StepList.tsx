@@ -1,9 +1,9 @@
 import { Pin } from "lucide-react";
 import type { LineUp, LineUpStep } from "@/api/client";
+import { timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
-import { timeOf } from "./moments";
 
 interface Props {
   lineUp: LineUp;

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import {
   ApiFailure,
   api,
@@ -9,52 +9,42 @@ import {
   type UpdateLineUp,
   unwrap,
 } from "@/api/client";
+import { heardNow, lineUpQuery, lineUpsQuery } from "@/kitchen/lineUps";
 
 const path = (id: number) => ({ path: { id } });
-
-/** A line-up and when it was heard, on the page's steady clock. */
-export type Heard = LineUp & { heardMs: number };
-
-const heard = (lineUp: LineUp): Heard => ({ ...lineUp, heardMs: performance.now() });
-
-export const lineUpsQuery = queryOptions({
-  queryKey: ["line-ups", "list"],
-  queryFn: () => unwrap(api.GET("/api/line-ups")),
-});
-
-export const lineUpQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["line-ups", id],
-    queryFn: async () => heard(await unwrap(api.GET("/api/line-ups/{id}", { params: path(id) }))),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
 
 /** Changes to a line-up, each on top of what is shown; what somebody else changed meanwhile is shown first. */
 export function useLineUpChanges(lineUp: LineUp | undefined) {
   const client = useQueryClient();
   const id = lineUp?.id ?? 0;
-  const params = {
-    ...path(id),
-    header: { "If-Match": `"${lineUp?.revision ?? 0}"` },
+  /** On top of what this page knows by the time that it is its turn. */
+  const params = () => {
+    const known = client.getQueryData(lineUpQuery(id).queryKey) ?? lineUp;
+    return { ...path(id), header: { "If-Match": `"${String(known?.revision ?? 0)}"` } };
   };
-  const onSuccess = (now: LineUp) => {
-    if (now.id != null) client.setQueryData(lineUpQuery(now.id).queryKey, heard(now));
-    void client.invalidateQueries({ queryKey: lineUpsQuery.queryKey });
+  const rest = {
+    // One after the other.
+    scope: { id: "line-up" },
+    onSuccess: (now: LineUp) => {
+      if (now.id != null) client.setQueryData(lineUpQuery(now.id).queryKey, heardNow(now));
+      void client.invalidateQueries({ queryKey: lineUpsQuery.queryKey });
+    },
+    onError: (failure: Error) => {
+      if (failure instanceof ApiFailure && failure.status === 412) {
+        void client.invalidateQueries({ queryKey: ["line-ups"] });
+      }
+    },
+    meta: { tellsFailure: true },
   };
-  const onError = (failure: Error) => {
-    if (failure instanceof ApiFailure && failure.status === 412) {
-      void client.invalidateQueries({ queryKey: ["line-ups"] });
-    }
-  };
-  const rest = { onSuccess, onError, meta: { tellsFailure: true } };
   return {
     change: useMutation({
       mutationFn: (changes: LineUpChange[]) =>
-        unwrap(api.POST("/api/line-ups/{id}/changes", { params, body: { changes } })),
+        unwrap(api.POST("/api/line-ups/{id}/changes", { params: params(), body: { changes } })),
       ...rest,
     }),
     update: useMutation({
-      mutationFn: (body: UpdateLineUp) => unwrap(api.PATCH("/api/line-ups/{id}", { params, body })),
+      mutationFn: (body: UpdateLineUp) =>
+        unwrap(api.PATCH("/api/line-ups/{id}", { params: params(), body })),
       ...rest,
     }),
   };

@@ -1,6 +1,7 @@
 import { CookingPot } from "lucide-react";
 import { memo } from "react";
 import type { Plan } from "@/api/client";
+import { busyNow, useRunningLineUp } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
@@ -9,6 +10,7 @@ import { localise } from "@/lib/units";
 export const Batch = memo(function Batch({ plan }: { plan: Plan }) {
   const { preferences } = usePreferences();
   const { batch } = plan;
+  const service = useRunningLineUp();
   return (
     <section
       aria-labelledby="vessel"
@@ -19,6 +21,12 @@ export const Batch = memo(function Batch({ plan }: { plan: Plan }) {
         {batch.gear.join(", ")}
       </h2>
       <ul className="mt-1 grid gap-1 text-sm">
+        {service &&
+          busyNow(service, batch.gear).map((busy) => (
+            <li key={busy} className="font-bold">
+              {busy}
+            </li>
+          ))}
         {batch.preheat_s >= 20 && <li>Heat it up for {clock(batch.preheat_s)} first.</li>}
         {batch.notes.map((note) => (
           <li key={note}>{localise(note, preferences)}</li>

@@ -1,4 +1,4 @@
-import { memo, type RefObject, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { PlanRequest } from "@/api/client";
 import { keptChoices } from "@/lib/address";
@@ -7,24 +7,29 @@ import { toast } from "@/ui/toast";
 import { useKeepCard } from "./queries";
 
 interface Props {
-  ref: RefObject<HTMLDialogElement>;
+  /** How often it was asked for: each time it opens. */
+  asked: number;
   request: PlanRequest;
   suggestion: string;
 }
 
 /** Keeps the plan under a name. What was typed stays if keeping fails. */
-export const KeepDialog = memo(function KeepDialog({ ref, request, suggestion }: Props) {
+export const KeepDialog = memo(function KeepDialog({ asked, request, suggestion }: Props) {
+  const dialog = useRef<HTMLDialogElement>(null);
   const [name, setName] = useState<string | null>(null);
   const [note, setNote] = useState("");
   const keep = useKeepCard();
   const [params] = useSearchParams();
   const navigate = useNavigate();
+  useEffect(() => {
+    if (asked > 0) dialog.current?.showModal();
+  }, [asked]);
   const submit = () => {
     keep.mutate(
       { name: name ?? suggestion, note, request, choices: keptChoices(params) },
       {
         onSuccess: (card) => {
-          ref.current.close();
+          dialog.current?.close();
           setName(null);
           setNote("");
           toast(`Kept “${card.name}”.`, {
@@ -40,7 +45,7 @@ export const KeepDialog = memo(function KeepDialog({ ref, request, suggestion }:
     );
   };
   return (
-    <Modal ref={ref} id="keep" title="Keep this card">
+    <Modal ref={dialog} id="keep" title="Keep this card">
       <form
         className="grid gap-3"
         onSubmit={(event) => {

@@ -1,6 +1,5 @@
 import {
   lazy,
-  type RefObject,
   Suspense,
   useCallback,
   useDeferredValue,
@@ -23,11 +22,9 @@ import { useNowAndThen } from "@/lib/useNowAndThen";
 import type { Live } from "@/picture/follow";
 import type { Mark } from "@/picture/MarkHandles";
 import { PlanPicture } from "@/picture/PlanPicture";
-import { Batch } from "./Batch";
 import { Before } from "./Before";
 import { Cautions } from "./Cautions";
 import { Judgements } from "./Judgements";
-import { KeepDialog } from "./KeepDialog";
 import { MethodRow } from "./MethodRow";
 import { Consequence, Gentler, KeptAsItWas, Trouble } from "./Notices";
 import { PlanCard, Tools } from "./PlanCard";
@@ -36,6 +33,8 @@ import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
 
 // Not needed for the first screen.
+const Batch = lazy(async () => ({ default: (await import("./Batch")).Batch }));
+const KeepDialog = lazy(async () => ({ default: (await import("./KeepDialog")).KeepDialog }));
 const Backwards = lazy(async () => ({ default: (await import("./Backwards")).Backwards }));
 const FromTheLog = lazy(async () => ({ default: (await import("./FromTheLog")).FromTheLog }));
 const CookedDialog = lazy(async () => ({
@@ -123,7 +122,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { plan, failure, isBehind, again, ask, catchUp } = useLivePlan(request, isDragging, live);
   const { section, isComing } = useSection(request, !isDragging && !isBehind && failure === null);
   const [moment, setMoment] = useState<number | null>(null);
-  const keep = useRef<HTMLDialogElement>(null);
+  const [keepAsked, setKeepAsked] = useState(0);
   const findFish = useRef<HTMLButtonElement>(null);
   const allWays = useRef<HTMLButtonElement>(null);
   const species = catalogue.species.find((s) => s.id === draft.piece.species);
@@ -151,7 +150,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
     follow({ ...draft, [mark === "turn" ? "turn_s" : "out_s"]: seconds }, done);
   };
   const openKeep = useCallback(() => {
-    keep.current?.showModal();
+    setKeepAsked((asked) => asked + 1);
   }, []);
   useShortcuts({
     catalogue,
@@ -335,7 +334,9 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               </p>
             )}
             <div className="max-lg:order-1 lg:hidden">{fromTheLog}</div>
-            <Batch plan={later} />
+            <Suspense>
+              <Batch plan={later} />
+            </Suspense>
           </div>
           {isCooked && (
             <Suspense>
@@ -346,11 +347,15 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               />
             </Suspense>
           )}
-          <KeepDialog
-            ref={keep as RefObject<HTMLDialogElement>}
-            request={keepable}
-            suggestion={`${species?.name ?? ""} ${cut.name}, ${method.name.toLowerCase()}`}
-          />
+          {keepAsked > 0 && (
+            <Suspense>
+              <KeepDialog
+                asked={keepAsked}
+                request={keepable}
+                suggestion={`${species?.name ?? ""} ${cut.name}, ${method.name.toLowerCase()}`}
+              />
+            </Suspense>
+          )}
         </>
       )}
     </div>

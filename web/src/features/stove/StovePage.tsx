@@ -5,9 +5,11 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
-import { allowSound } from "@/kitchen/alarm";
+import { allowSound, LOUDNESS } from "@/kitchen/alarm";
+import { nowOf, timeOf, useRunningLineUp } from "@/kitchen/lineUps";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
+import { useCalls } from "@/kitchen/useCalls";
 import { clock, wait } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
@@ -97,6 +99,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
     const done = new Set(told.map((p) => p.event?.kind as string));
     return { cook: c, moment: momentOf(c, now, done) };
   });
+  const service = useRunningLineUp();
+  const serviceS = service ? nowOf(service, now) : null;
+  useCalls(service, serviceS, preferences.sound ? LOUDNESS[preferences.volume] : 0);
+  const lined = service?.steps.find((s) => s.hands_s > 0 && s.start_s > (serviceS ?? 0));
   const moment = watched.find((w) => w.cook.id === cook.id)?.moment ?? momentOf(cook, now, NONE);
   const { isRinging, silence } = useAlarms(watched);
   useAwake(cooks.length > 0);
@@ -228,6 +234,14 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           The server is not heard. The clock runs on from what this page knows
           {outbox.length > 0 ? `; ${outbox.length} told and kept until it is back.` : "."}
         </p>
+      )}
+      {service && lined && (
+        <Link
+          to={`/line-up/${String(service.id ?? "")}`}
+          className="btn h-auto min-h-16 justify-start border-base-300 bg-base-100 text-xl"
+        >
+          {timeOf(service, lined.start_s)} {localise(lined.title, preferences)}
+        </Link>
       )}
       {watched
         .filter((w) => w.cook.id !== cook.id && (w.moment.leftS ?? 1) <= 0)

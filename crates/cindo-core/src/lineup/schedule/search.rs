@@ -40,6 +40,8 @@ const FIRST_THRESHOLD: f64 = 0.1;
 const LARGEST_SHIFT: Tick = 60;
 /// So many orders are turned round to get rid of contradictions, one after the other.
 const MOST_TURNS: usize = 12;
+/// Putting a use in order costs as much as so many differences.
+const SORTING: u64 = 4;
 /// How often what is taken out goes back only where it fits, which is quick.
 const FITS_ONLY: f64 = 0.7;
 /// How often all that could share a setting are tried with it.
@@ -494,6 +496,7 @@ impl<'i> Search<'i> {
             }
         }
         for uses in &mut self.uses {
+            self.network.looked_at += SORTING * uses.len() as u64;
             uses.sort_by_key(|one| (one.key, one.job, one.activity, one.demand));
         }
     }

@@ -270,3 +270,55 @@ proptest! {
         prop_assert!(schedule.cost >= schedule.least_cost);
     }
 }
+
+/// A service of so many tickets of two dishes, one every so many ticks, in a kitchen three times as large.
+fn service(tickets: usize) -> Instance {
+    let kitchens = kitchens();
+    let mut resources = kitchens[10].instance.resources.clone();
+    for resource in &mut resources {
+        resource.capacity *= 3;
+    }
+    let known: Vec<&Job> = kitchens.iter().flat_map(|k| &k.instance.jobs).collect();
+    let jobs = (0..2 * tickets).map(|i| {
+        let due = 1500 + 35 * Tick::try_from(i / 2).unwrap();
+        Job { due, ..known[(7 * i) % known.len()].clone() }
+    });
+    let jobs: Vec<Job> = jobs.collect();
+    let latest = jobs.iter().map(|j| j.due).max().unwrap() + 720;
+    Instance { resources, jobs, earliest: 0, latest }
+}
+
+/// `cargo test --release -p cindo-core --lib speed_of_schedules -- --ignored --nocapture`
+#[test]
+#[ignore = "a measurement, of a release build"]
+#[expect(clippy::print_stdout, reason = "figures are printed where they were measured")]
+fn speed_of_schedules() {
+    let timed = |work: &mut dyn FnMut()| {
+        let begun = std::time::Instant::now();
+        work();
+        begun.elapsed().as_secs_f64() * 1000.0
+    };
+    let kitchens = kitchens();
+    let mut twelve: Vec<f64> = kitchens
+        .iter()
+        .filter(|k| k.instance.jobs.len() == 12)
+        .map(|k| timed(&mut || drop(solve(&k.instance, Effort::SHOWN, None))))
+        .collect();
+    twelve.sort_by(f64::total_cmp);
+    let whole = service(60);
+    let mut stood = None;
+    let sixty_ms = timed(&mut || stood = Some(solve(&whole, Effort::SHOWN, None)));
+    let stood = stood.unwrap();
+    let without = |job: usize| {
+        let mut placements = stood.placements.clone();
+        placements[job] = None;
+        timed(&mut || drop(solve(&whole, Effort::QUICK, Some(&placements))))
+    };
+    let mut one_more: Vec<f64> = (0..9).map(|i| without(13 * i)).collect();
+    one_more.sort_by(f64::total_cmp);
+    println!(
+        "twelve dishes {twelve:.0?} ms, sixty tickets {sixty_ms:.0} ms, one more {one_more:.0?} ms"
+    );
+    assert_eq!(check(&whole, &stood), Ok(()));
+    assert!(twelve[2] < 150.0 && sixty_ms < 2000.0 && one_more[4] < 50.0);
+}

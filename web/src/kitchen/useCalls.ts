@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { LineUp } from "@/api/client";
-import { allowSound, sound } from "@/kitchen/alarm";
+import { allowSound, sound } from "./alarm";
 
 /** A page that was asleep does not sound for what is longer past than this, s. */
 const PAST_S = 10;
