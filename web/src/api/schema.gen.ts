@@ -3322,7 +3322,7 @@ export interface components {
             clashes: components["schemas"]["Clash"][];
             /**
              * Format: int64
-             * @description What waiting, lateness and makeshifts cost together.
+             * @description What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
              */
             cost: number;
             /** @description Dishes, in the order in which they were asked for. */

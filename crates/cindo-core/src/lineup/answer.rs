@@ -108,7 +108,7 @@ pub struct LineUp {
     pub tightest: Option<Tightest>,
     /// When the first step begins, s.
     pub begins_s: f64,
-    /// What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone.
+    /// What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
     #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub cost: i64,
     /// What was changed so that it fits, in sentences.

@@ -188,7 +188,7 @@ pub(crate) struct LineUpDto {
     tightest: Option<Tightest>,
     /// When the first step begins, s.
     begins_s: f64,
-    /// What waiting, lateness and makeshifts cost together.
+    /// What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
     #[schema(minimum = 0)]
     cost: i64,
     /// What was changed so that it fits, in sentences.

@@ -185,7 +185,7 @@ pub(super) struct Schedule {
     pub(super) placements: Vec<Option<Placement>>,
     /// What it costs; a dish without a place costs [`NO_PLACE`].
     pub(super) cost: i64,
-    /// No schedule costs less: each dish alone in the kitchen.
+    /// No schedule costs less: each dish alone in the kitchen, or where it stood.
     pub(super) least_cost: i64,
 }
 

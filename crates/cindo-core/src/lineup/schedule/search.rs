@@ -23,7 +23,7 @@ pub(in crate::lineup) struct Effort {
 
 impl Effort {
     /// For a line-up that is shown.
-    pub(in crate::lineup) const SHOWN: Self = Self { looks: 15_000_000 };
+    pub(in crate::lineup) const SHOWN: Self = Self { looks: 13_000_000 };
     /// For what is only compared with it.
     pub(in crate::lineup) const QUICK: Self = Self { looks: 2_000_000 };
 }
@@ -41,7 +41,7 @@ const LARGEST_SHIFT: Tick = 60;
 /// So many orders are turned round to get rid of contradictions, one after the other.
 const MOST_TURNS: usize = 12;
 /// Putting a use in order costs as much as so many differences.
-const SORTING: u64 = 4;
+const SORTING: u64 = 12;
 /// How often what is taken out goes back only where it fits, which is quick.
 const FITS_ONLY: f64 = 0.7;
 /// How often all that could share a setting are tried with it.
@@ -49,13 +49,14 @@ const ONE_SETTING: f64 = 0.15;
 /// Prices of a tick of overlap, as cost.
 const OVERLAP_COSTS: [i64; 5] = [3, 10, 30, 100, 1000];
 
-/// The best schedule that is found. `start` is one to go on from.
+/// The best schedule that is found. `start` is one to go on from: what stood counts as well placed, and moves only
+/// where what is new needs it.
 pub(in crate::lineup) fn solve(
     instance: &Instance,
     effort: Effort,
     start: Option<&[Option<Placement>]>,
 ) -> Schedule {
-    let mut search = Search::new(instance);
+    let mut search = Search::new(instance, start.unwrap_or_default());
     let least_cost = search.alone.iter().sum();
     search.first(start);
     search.improve(effort, least_cost);
@@ -98,7 +99,7 @@ struct Search<'i> {
     units: Vec<(i64, Option<Use>)>,
     /// Every setting of every resource that has several.
     settings: Vec<(usize, usize)>,
-    /// What each dish costs alone in the kitchen.
+    /// What each dish costs alone in the kitchen, or where it stood.
     alone: Vec<i64>,
     now: Vec<Option<Placement>>,
     cost: i64,
@@ -112,13 +113,15 @@ fn cost_of(placement: Option<&Placement>) -> i64 {
 }
 
 impl<'i> Search<'i> {
-    fn new(instance: &'i Instance) -> Self {
+    fn new(instance: &'i Instance, start: &[Option<Placement>]) -> Self {
         let mut timetable = Timetable::of(instance);
         let mut space = Workspace::default();
         let empty = timetable.clone();
         let alone = (0..instance.jobs.len())
             .map(|job| {
-                cost_of(cheapest(instance, job, (&empty, Terms::default()), &mut space).as_ref())
+                let stood = start.get(job).and_then(Option::as_ref);
+                let mut found = || cheapest(instance, job, (&empty, Terms::default()), &mut space);
+                stood.map_or_else(|| cost_of(found().as_ref()), |stood| stood.cost)
             })
             .collect();
         // What has begun has what it needs.
