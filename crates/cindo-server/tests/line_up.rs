@@ -125,6 +125,10 @@ fn a_service_goes_on_with_what_is_late_and_what_comes_in() {
         { "id": "ticket", "side": "spinach", "servings": 1, "serve_s": 300, "prepared": true } }] });
     let more = server.post(&format!("{path}/changes"), &ticket.to_string()).json();
     assert_eq!(more["dishes"].as_array().unwrap().len(), 4);
+    // A service that is a day away is none.
+    let long_ago = json!({ "first_serve_at": "1999-12-31T19:30:00Z", "running": true }).to_string();
+    assert_eq!(server.send("PATCH", &path, &[JSON], &long_ago).fields(), ["running"]);
+    assert_eq!(server.get(&path).json()["running"], json!(true), "nothing changed");
     let ticket_s = starts(&more, 3)[0]["start_s"].as_f64().unwrap();
     assert!(ticket_s >= now_s - 5.0, "nothing begins before now: {ticket_s}");
 }

@@ -493,7 +493,29 @@ pub(crate) async fn update_line_up(
             dish.stood = None;
         }
     }
+    service_s(&new)?;
     keep(&solver, (&store, &live), (kept.id, revision), new).await
+}
+
+/// A service is under way within a day of its first serving, s.
+const SERVICE_S: f64 = 86_400.0;
+
+/// Where a service that is under way stands, s from its zero.
+fn service_s(line_up: &NewLineUp) -> Result<Option<f64>, ApiError> {
+    if !line_up.running {
+        return Ok(None);
+    }
+    let zero = Timestamp::from_millisecond(line_up.zero_ms).unwrap_or_default();
+    let now_s = seconds(Timestamp::now(), zero);
+    let mut problems = Problems::new();
+    if now_s.abs() > SERVICE_S {
+        problems.add(
+            "running",
+            "its service is more than a day away: make it again for today, or end it",
+        );
+    }
+    problems.finish()?;
+    Ok(Some(now_s))
 }
 
 async fn keep(
@@ -539,10 +561,7 @@ pub(crate) async fn change_line_up(
     let revision = asked_revision.unwrap_or(kept.revision);
     let id = kept.id;
     let new = kept.line_up;
-    let now_s = new.running.then(|| {
-        let zero = Timestamp::from_millisecond(new.zero_ms).unwrap_or_default();
-        seconds(Timestamp::now(), zero)
-    });
+    let now_s = service_s(&new)?;
     let work = move |desk: &Desk<'_>| {
         let line_up = desk.line_up(&new.request)?;
         let mut new = new;
