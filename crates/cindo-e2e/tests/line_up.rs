@@ -21,6 +21,12 @@ async fn a_line_up_is_built_from_cards_and_sides() -> Outcome {
     browser.until(SHOWN).await?;
     browser.check_accessible().await?;
     browser.check_no_sideways_scroll().await?;
+    // A sheet for each station, for the printer: the hands' has every step that wants one.
+    browser
+        .until(
+            "fetch('/api/line-ups/1').then(a => a.json()).then(l => { window.wanted = l.steps.filter(s => s.hands === 1).length; }) && window.wanted > 20 && document.querySelectorAll('.print\\\\:block section:first-child tbody tr').length === window.wanted",
+        )
+        .await?;
     let dishes = "document.querySelectorAll('[aria-label=Dishes] li').length";
     let before = browser.client.execute(&format!("return {dishes}"), vec![]).await?;
     browser.press("Add a dish").await?;
@@ -110,6 +116,25 @@ const UNDER_WAY: &str = r"
     }).then((answer) => done(answer.ok), (e) => done(String(e)));
 ";
 
+/// Two tickets of the service.
+const TICKETS: &str = r"
+    const [done] = arguments;
+    const ticket = (id) => ({ kind: 'add',
+        dish: { id, name: `Ticket ${id}`, side: 'spinach', servings: 1, serve_s: 300, prepared: true } });
+    fetch('/api/line-ups/1/changes', {
+        method: 'POST', headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ changes: [ticket('7'), ticket('8')] }),
+    }).then((answer) => done(String(answer.status)), (e) => done(String(e)));
+";
+const BOTH_LATE: &str = r"
+    const [done] = arguments;
+    const late = (dish) => ({ kind: 'late', dish, by_s: 180 });
+    fetch('/api/line-ups/1/changes', {
+        method: 'POST', headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ changes: [late('7'), late('8')] }),
+    }).then((answer) => done(String(answer.status)), (e) => done(String(e)));
+";
+
 #[tokio::test]
 async fn in_the_service_what_is_late_moves_and_two_pages_agree() -> Outcome {
     let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
@@ -131,6 +156,12 @@ async fn in_the_service_what_is_late_moves_and_two_pages_agree() -> Outcome {
     other
         .until(&format!("{begins} !== {before} && document.body.innerText.includes('Next, in')"))
         .await?;
+    // Two tickets come in, and both are late: everything stays in order.
+    assert_eq!(browser.client.execute_async(TICKETS, vec![]).await?, "200");
+    other.until("document.querySelectorAll('[aria-label=Dishes] li').length === 9").await?;
+    other.until("document.body.innerText.includes('Ticket 7')").await?;
+    assert_eq!(browser.client.execute_async(BOTH_LATE, vec![]).await?, "200");
+    other.until("document.body.innerText.includes('Next, in')").await?;
     other.press("End the service").await?;
     browser.until("document.body.innerText.includes('Start the service')").await?;
     Ok(())

@@ -2,6 +2,7 @@
 
 use cindo_core::lineup::LineUpRequest;
 use diesel::prelude::*;
+use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 
 use crate::schema::line_up;
@@ -43,8 +44,9 @@ pub struct LineUpLine {
     pub id: LineUpId,
     /// What it is called.
     pub name: String,
-    /// What its times count from, ms since 1970 in UTC.
-    pub zero_ms: i64,
+    /// When its first dish is served, or was as it was kept, RFC 3339 in UTC.
+    #[schema(value_type = String)]
+    pub zero: Timestamp,
     /// Whether its service is under way.
     pub running: bool,
 }
@@ -72,8 +74,12 @@ impl Store {
             .limit(most)
             .select((line_up::id, line_up::name, line_up::zero_ms, line_up::running))
             .load(&mut self.reader()?)?;
-        let line =
-            |(id, name, zero_ms, running)| LineUpLine { id: LineUpId(id), name, zero_ms, running };
+        let line = |(id, name, zero_ms, running)| LineUpLine {
+            id: LineUpId(id),
+            name,
+            zero: Timestamp::from_millisecond(zero_ms).unwrap_or_default(),
+            running,
+        };
         Ok(rows.into_iter().map(line).collect())
     }
 

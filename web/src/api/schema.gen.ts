@@ -1502,6 +1502,13 @@ export interface components {
              */
             servings: number;
         } | {
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "prepared";
+            /** @description Whether it is. */
+            prepared: boolean;
+        } | {
             /**
              * Format: double
              * @description How much later, s, 5 to 7200.
@@ -2282,6 +2289,8 @@ export interface components {
              * @description When its first step begins, s.
              */
             begins_s?: number | null;
+            /** @description What to mind with it. */
+            cautions: string[];
             /** @description Its id. */
             id: string;
             /** @description What it is called. */
@@ -3318,6 +3327,8 @@ export interface components {
              * @description When the first step begins, s.
              */
             begins_s: number;
+            /** @description What to mind with all of it. */
+            cautions: string[];
             /** @description What does not fit. */
             clashes: components["schemas"]["Clash"][];
             /**
@@ -3367,11 +3378,8 @@ export interface components {
             name: string;
             /** @description Whether its service is under way. */
             running: boolean;
-            /**
-             * Format: int64
-             * @description What its times count from, ms since 1970 in UTC.
-             */
-            zero_ms: number;
+            /** @description When its first dish is served, or was as it was kept, RFC 3339 in UTC. */
+            zero: string;
         };
         /** @description Kept line-ups. */
         LineUpList: {

@@ -72,6 +72,8 @@ pub struct DishView {
     pub starts: Vec<Fixed>,
     /// What was found out about it, in sentences.
     pub notes: Vec<String>,
+    /// What to mind with it.
+    pub cautions: Vec<String>,
 }
 
 /// The tightest moment of the service.
@@ -113,6 +115,8 @@ pub struct LineUp {
     pub cost: i64,
     /// What was changed so that it fits, in sentences.
     pub notes: Vec<String>,
+    /// What to mind with all of it.
+    pub cautions: Vec<String>,
 }
 
 /// Hands that have less between two movements than this are told of as tight, s.
@@ -185,6 +189,7 @@ pub(super) fn answer(
         begins_s: if begins_s.is_finite() { begins_s } else { 0.0 },
         cost: schedule.cost - schedule.least_cost,
         notes: one_oven(lines, stations, schedule),
+        cautions: cautions(kitchen, &steps),
         steps,
     }
 }
@@ -426,7 +431,7 @@ fn dishes(
         let shares = way.outs.len() > 1;
         let out_s = placement.zip(way.heat()).and_then(|(p, (_, last))| {
             let after_s = if shares {
-                way.outs.iter().find(|(of, _)| *of == place)?.1
+                way.outs.iter().find(|out| out.place == place)?.at_s
             } else if is_host {
                 way.links[last].length_s
             } else {
@@ -457,6 +462,14 @@ fn dishes(
             vessel: way.vessel.map(|v| stations.list[v].id.clone()),
             request: if is_host { way.request.clone() } else { dish.request.clone() },
             starts: if is_host { starts(way, placement) } else { Vec::new() },
+            cautions: way
+                .outs
+                .iter()
+                .filter(|out| out.place == place)
+                .flat_map(|out| &out.cautions)
+                .chain(line.made.cautions.iter().filter(|_| is_host))
+                .cloned()
+                .collect(),
             notes: if is_host { line.made.notes.clone() } else { Vec::new() },
         })
     };
@@ -483,6 +496,25 @@ fn stands(line: &Line<'_>, stands_s: f64) -> String {
         format!("longer and {}", hold.waiting)
     };
     format!("Stands {} {}; {then}.", clock(stands_s), hold.held)
+}
+
+/// Raw and cooked apart, where raw fish is prepared beside what is not cooked after it; and holding, where
+/// something stands long. Source: FDA Food Code 3-302.11 and 3-501.16; British food hygiene regulations (from
+/// memory).
+const BOARDS: &str =
+    "Raw fish has a board, a knife and a cloth of its own; hands are washed after it.";
+const HOLDING: &str = "What stands ready is kept at 57\u{a0}°C or above (63\u{a0}°C in Britain), or eaten within the time that your local code allows.";
+
+fn cautions(kitchen: &Kitchen<'_>, steps: &[LineUpStep]) -> Vec<String> {
+    let is_fish = |step: &&LineUpStep| {
+        let dish = kitchen.asked.dishes.iter().find(|d| step.dish.as_ref() == Some(&d.id));
+        dish.is_some_and(|dish| dish.request.is_some())
+    };
+    let prepared = || steps.iter().filter(|step| step.kind == StepKind::Prepare);
+    let raw = prepared().any(|step| is_fish(&step));
+    let other = prepared().any(|step| !is_fish(&step));
+    let boards = (raw && other).then(|| BOARDS.to_owned());
+    boards.into_iter().chain([HOLDING.to_owned()]).collect()
 }
 
 /// What an oven that several dishes share was set to, where not all of them wanted that.

@@ -64,8 +64,19 @@ pub(super) struct Way {
     /// The heat's gear, and where it is set, °C.
     pub(super) vessel: Option<usize>,
     pub(super) setting_c: Option<f64>,
-    /// When each of those that share its vessel is out: place in the request, s after the heat began.
-    pub(super) outs: Vec<(usize, f64)>,
+    /// Those that share its vessel.
+    pub(super) outs: Vec<Out>,
+}
+
+/// One of those that share a vessel.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Out {
+    /// Place in the request.
+    pub(super) place: usize,
+    /// Out of the heat, s after it began.
+    pub(super) at_s: f64,
+    /// What to mind with it, in a few words each.
+    pub(super) cautions: Vec<String>,
 }
 
 /// What waiting does to a dish.
@@ -106,6 +117,8 @@ pub(super) struct Made {
     pub(super) servings: u32,
     /// What was changed to make it fit, in sentences.
     pub(super) notes: Vec<String>,
+    /// What to mind with a side.
+    pub(super) cautions: Vec<String>,
 }
 
 /// Hands that follow each other within this are one stretch, s.
@@ -167,7 +180,8 @@ impl Way {
     }
 }
 
-/// What the keys of links at the heat begin with, and the key of plating.
+/// What the keys of links before the heat begin with, those at the heat, and the key of plating.
+pub(super) const PREP: &str = "prep:";
 pub(super) const HEAT: &str = "heat:";
 pub(super) const PLATE: &str = "plate";
 

@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::answer::LineUp;
+use super::chain::PREP;
 use super::request::{Busy, Dish, Fixed, LineUpRequest, Stood};
 use crate::error::{FieldError, Problems};
 use crate::say::quoted;
@@ -40,6 +41,14 @@ pub enum Change {
         /// How many, 1 to 60.
         #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 60))]
         servings: u32,
+    },
+    /// Everything before its heat is done already, or not.
+    Prepared {
+        /// Id of the dish.
+        #[cfg_attr(feature = "schema", schema(max_length = 60))]
+        dish: String,
+        /// Whether it is.
+        prepared: bool,
     },
     /// Nothing more of it begins before so much later than lined up.
     Late {
@@ -143,6 +152,12 @@ fn apply(
         Change::Servings { dish, servings } => {
             let dish = find(next, dish)?;
             dish.servings = Some(*servings);
+            dish.stood = None;
+        }
+        Change::Prepared { dish, prepared } => {
+            let dish = find(next, dish)?;
+            dish.prepared = *prepared;
+            dish.fixed.retain(|fixed| !fixed.key.starts_with(PREP));
             dish.stood = None;
         }
         Change::Late { dish: id, by_s } => {

@@ -3,7 +3,9 @@
 
 use std::sync::Arc;
 
-use super::chain::{HEAT, Hold, Link, Made, Move, StepKind, Way, burner, plate, plating_s};
+use super::chain::{
+    HEAT, Hold, Link, Made, Move, Out, PREP, StepKind, Way, burner, plate, plating_s,
+};
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
 use super::{Kitchen, Solve};
@@ -27,8 +29,9 @@ const OTHER_S: f64 = 5.0;
 const LONGEST_HANDS_S: f64 = 60.0;
 /// A step of a plan that asks for nothing but patience.
 const LEAVE: [&str; 2] = ["sear_first", "sear_skin"];
-/// A hand is there so long before it comes out, to look, s.
-const LOOK_S: f64 = 10.0;
+/// A hand is there before it comes out, to look: so many spreads of the right moment, within limits, s.
+const LOOK_SPREADS: f64 = 0.5;
+const LOOK_S: (f64, f64) = (10.0, 30.0);
 /// A pan is not heated for longer, s.
 const LONGEST_PREHEAT_S: f64 = 300.0;
 /// What is done earlier before the heat than this is listed and not scheduled, s.
@@ -149,6 +152,22 @@ struct Part<'r> {
     offset_s: f64,
 }
 
+impl Part<'_> {
+    fn out(&self) -> Out {
+        let chips = &self.plan.answer.safety.chips;
+        Out {
+            place: self.fish.place,
+            at_s: self.offset_s + self.pull_s,
+            cautions: chips.iter().map(|chip| chip.name.clone()).collect(),
+        }
+    }
+
+    /// A hand is there to look so long before it comes out, s: longer where the right moment is less certain.
+    fn look_s(&self) -> f64 {
+        (LOOK_SPREADS * self.plan.answer.spread_s).clamp(LOOK_S.0, LOOK_S.1)
+    }
+}
+
 impl<'r> Shared<'r> {
     /// The chains that it can be made by: in each vessel, and in an oven at each of some heats.
     ///
@@ -204,6 +223,7 @@ impl<'r> Shared<'r> {
             ahead,
             servings: self.host.servings(),
             notes,
+            cautions: Vec::new(),
         })
     }
 
@@ -303,7 +323,7 @@ impl<'r> Shared<'r> {
             request: Some(host.request.clone()),
             vessel,
             setting_c: Some(parts[0].plan.answer.medium_c),
-            outs: parts.iter().map(|p| (p.fish.place, p.offset_s + p.pull_s)).collect(),
+            outs: parts.iter().map(Part::out).collect(),
         };
         let harm = parts.iter().map(|p| harm(&p.plan.answer)).sum();
         Ok((way, harm, (hold, notes), ahead))
@@ -526,7 +546,8 @@ fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
             out_told = true;
             let hands = hands_s(OUT_S, pieces);
             let title = format!("Take it out, {} in", clock(part.pull_s));
-            push(StepKind::Heat, part.pull_s - LOOK_S, LOOK_S, LOOK_S + hands, (&title, "", ""));
+            let look_s = part.look_s();
+            push(StepKind::Heat, part.pull_s - look_s, look_s, look_s + hands, (&title, "", ""));
             push(StepKind::Stand, part.pull_s, step.duration_s, 0.0, words);
         }
     }
@@ -633,7 +654,7 @@ fn before(
         let least_s = if follows { step.wait_s } else { 0.0 };
         let keeps_s = if follows { step.keeps_s } else { LIES_S };
         links.push(Link {
-            key: format!("prep:{}:{}", fish.dish.id, step.id),
+            key: format!("{PREP}{}:{}", fish.dish.id, step.id),
             length_s: step.hands_on_s.max(OTHER_S),
             needs: Vec::new(),
             moves: vec![told(step, 0.0)],
@@ -670,7 +691,7 @@ fn board(kitchen: &Kitchen<'_>, place: usize, dish: &Dish) -> Vec<Link> {
         .map(|step| {
             let hands_s = step.hands_s + step.per_serving_s * servings;
             Link {
-                key: format!("prep:{}:{}", dish.id, step.id),
+                key: format!("{PREP}{}:{}", dish.id, step.id),
                 length_s: hands_s,
                 needs: Vec::new(),
                 moves: vec![Move {

@@ -2,7 +2,7 @@
 
 use cindo_heat::water::latent_heat_j_kg;
 
-use super::chain::{HEAT, Hold, Link, Made, Move, StepKind, Way, burner, plate};
+use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, burner, plate};
 use super::station::{BURNERS_AT, HANDS_AT, Need, Stations};
 use crate::catalogue::{Gear, Liquid, Place, Side, SideStep};
 
@@ -86,7 +86,15 @@ pub(super) fn side(
     links.push(plate(servings, name, &hold));
     let vessel = links.iter().flat_map(|l| &l.needs).map(|n| n.station).next_back();
     let way = Way { links, cost: 0, request: None, vessel, setting_c: None, outs: Vec::new() };
-    Some(Made { name: name.to_owned(), ways: vec![way], hold, ahead: Vec::new(), servings, notes })
+    Some(Made {
+        name: name.to_owned(),
+        ways: vec![way],
+        hold,
+        ahead: Vec::new(),
+        servings,
+        notes,
+        cautions: side.cautions.clone(),
+    })
 }
 
 /// How long a step takes by itself, s.
@@ -126,7 +134,7 @@ fn link(step: &SideStep, servings: u32, hold: &Hold) -> Link {
     // What passes on the board or off the heat keeps nothing busy.
     let waits_off = if on_burner || step.end_s > 0.0 { 0.0 } else { alone_s };
     Link {
-        key: if on_burner { format!("{HEAT}{}", step.id) } else { format!("prep:{}", step.id) },
+        key: if on_burner { format!("{HEAT}{}", step.id) } else { format!("{PREP}{}", step.id) },
         length_s: length_s - waits_off,
         needs: if on_burner { vec![burner(0.0, length_s)] } else { Vec::new() },
         moves,

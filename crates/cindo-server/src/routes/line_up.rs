@@ -193,6 +193,8 @@ pub(crate) struct LineUpDto {
     cost: i64,
     /// What was changed so that it fits, in sentences.
     notes: Vec<String>,
+    /// What to mind with all of it.
+    cautions: Vec<String>,
 }
 
 /// Kept line-ups.
@@ -295,7 +297,7 @@ impl LineUpAsked {
 /// What is shown of a line-up.
 fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> LineUpDto {
     let zero = Timestamp::from_millisecond(new.zero_ms).unwrap_or_default();
-    let LineUp { steps, dishes, stations, clashes, tightest, begins_s, cost, notes } =
+    let LineUp { steps, dishes, stations, clashes, tightest, begins_s, cost, notes, cautions } =
         line_up.clone();
     let step = |step: LineUpStep| LineUpStepDto {
         start: after(zero, step.start_s),
@@ -320,6 +322,7 @@ fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> Lin
         begins_s,
         cost,
         notes,
+        cautions,
     }
 }
 

@@ -2,6 +2,7 @@ import { ChevronDown, ChevronUp, Pin, PinOff } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Compared } from "@/api/client";
+import { busyNow, useRunningLineUp } from "@/kitchen/lineUps";
 import { withMethod } from "@/kitchen/piece";
 import { usePreferences } from "@/kitchen/preferences";
 import { carryPrep, type PlanDraft, writeAddress } from "@/lib/address";
@@ -55,6 +56,7 @@ export function CompareRow({
       {value}
     </td>
   );
+  const service = useRunningLineUp();
   return (
     <tr
       className={`border-base-300 border-t align-middle max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-6 max-lg:rounded-box max-lg:border max-lg:bg-base-100 max-lg:px-3 max-lg:py-1 ${
@@ -105,6 +107,12 @@ export function CompareRow({
         <p className={`text-xs opacity-80 ${isOpen ? "" : "max-lg:hidden"}`}>
           {entry.gear.join(", ")}
         </p>
+        {service &&
+          busyNow(service, entry.gear).map((busy) => (
+            <p key={busy} className="font-bold text-sm">
+              {busy}
+            </p>
+          ))}
       </th>
       <td className="pr-4 max-lg:hidden">
         {o && <SmallStrip {...strip} outcome={o} {...STRIP} />}

@@ -29,7 +29,8 @@ export function AddDialog({ ref, plan, lineUp, onChoose }: Props) {
     initialPageParam: null as number | null,
     getNextPageParam: (page) => page.next,
   });
-  const fish = lineUp?.dishes.filter((d) => d.request != null) ?? [];
+  const hosts = lineUp?.asked.filter((d) => d.with == null && d.request != null) ?? [];
+  const fish = lineUp?.dishes.filter((d) => hosts.some((h) => h.id === d.id)) ?? [];
   const button = (key: string, chosen: Chosen, shares: string | null, label = chosen.name) => (
     <button
       key={key}
@@ -51,9 +52,20 @@ export function AddDialog({ ref, plan, lineUp, onChoose }: Props) {
       <div className="mt-1 mb-4 grid gap-1 sm:grid-cols-2">
         {cards?.pages
           .flatMap((page) => page.cards)
-          .map((card) =>
+          .flatMap((card) => [
             button(`card-${String(card.id)}`, { name: card.name, request: card.request }, null),
-          )}
+            // In one pan with what is made the same way.
+            ...fish
+              .filter((d) => d.request?.method === card.request.method)
+              .map((d) =>
+                button(
+                  `card-${String(card.id)}-${d.id}`,
+                  { name: card.name, request: card.request },
+                  d.id,
+                  `${card.name}, in with the ${d.name.toLowerCase()}`,
+                ),
+              ),
+          ])}
       </div>
       <h3 className="font-bold">Sides and sauces</h3>
       <div className="mt-1 grid gap-1 sm:grid-cols-2">

@@ -11,13 +11,14 @@ interface Props {
   isBusy: boolean;
   onServe: (dishes: string[], serveS: number) => void;
   onServings: (dish: string, servings: number) => void;
+  onPrepared: (dish: string, prepared: boolean) => void;
   onRemove: (dish: string) => void;
 }
 
 const MOST_SERVINGS = 60;
 
 /** Every dish with its servings and its moment. */
-export function DishTable({ lineUp, isBusy, onServe, onServings, onRemove }: Props) {
+export function DishTable({ lineUp, isBusy, onServe, onServings, onPrepared, onRemove }: Props) {
   const { preferences } = usePreferences();
   return (
     <section aria-label="Dishes">
@@ -36,7 +37,25 @@ export function DishTable({ lineUp, isBusy, onServe, onServings, onRemove }: Pro
                   : localise(dish.standing, preferences)}
                 {dish.notes.map((note) => ` ${localise(note, preferences)}`)}
               </span>
+              {dish.cautions.length > 0 && (
+                <span className="block text-secondary text-sm">
+                  {dish.cautions.map((caution) => localise(caution, preferences)).join(" · ")}
+                </span>
+              )}
             </span>
+            <label className="flex min-h-11 items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                className="checkbox"
+                aria-label={`${dish.name}: prepared`}
+                disabled={isBusy}
+                checked={lineUp.asked.find((d) => d.id === dish.id)?.prepared ?? false}
+                onChange={(event) => {
+                  onPrepared(dish.id, event.target.checked);
+                }}
+              />
+              prepared
+            </label>
             <fieldset className="join" aria-label={`Servings of ${dish.name}`}>
               <button
                 type="button"

@@ -277,6 +277,9 @@ export function LineUpPage() {
                     ),
                   );
                 }}
+                onPrepared={(dish, prepared) => {
+                  tell({ kind: "prepared", dish, prepared });
+                }}
                 onServings={(dish, servings) => {
                   tell({ kind: "servings", dish, servings });
                 }}
@@ -296,6 +299,11 @@ export function LineUpPage() {
                   });
                 }}
               />
+              <ul className="grid gap-1 text-sm">
+                {lineUp.cautions.map((caution) => (
+                  <li key={caution}>{localise(caution, preferences)}</li>
+                ))}
+              </ul>
               <div className="flex flex-wrap items-center gap-2">
                 <Crew
                   label="Cooks"
