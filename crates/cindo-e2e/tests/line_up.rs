@@ -24,7 +24,7 @@ async fn a_line_up_is_built_from_cards_and_sides() -> Outcome {
     // A sheet for each station, for the printer: the hands' has every step that wants one.
     browser
         .until(
-            "fetch('/api/line-ups/1').then(a => a.json()).then(l => { window.wanted = l.steps.filter(s => s.hands === 1).length; }) && window.wanted > 20 && document.querySelectorAll('.print\\\\:block section:first-child tbody tr').length === window.wanted",
+            "fetch('/api/line-ups/1').then(a => a.json()).then(l => { window.wanted = l.steps.filter(s => s.hands === 1 || s.station === 'hands').length; }) && window.wanted > 20 && document.querySelectorAll('.print\\\\:block section:first-child tbody tr').length === window.wanted",
         )
         .await?;
     let dishes = "document.querySelectorAll('[aria-label=Dishes] li').length";
