@@ -122,7 +122,8 @@ impl<'a> Desk<'a> {
     pub(crate) fn line_up(&self, request: &LineUpRequest) -> Result<Arc<LineUp>, Vec<FieldError>> {
         let mut plans = 0;
         self.memo.line_up(request, |request| {
-            let solved = line_up(self.catalogue, request, &mut |plan| {
+            let beside = self.anew();
+            let solved = line_up(beside.bench(), request, &mut |plan| {
                 self.memo.plan(plan, |plan| {
                     plans += 1;
                     if plans > MOST_PLANS || self.is_left() {
@@ -132,7 +133,8 @@ impl<'a> Desk<'a> {
                     planned(desk.bench(), plan)
                 })
             });
-            if plans > MOST_PLANS { Err(too_many_plans()) } else { solved }
+            // What was left out for want of a plan is no line-up to remember.
+            if plans > MOST_PLANS || self.is_left() { Err(too_many_plans()) } else { solved }
         })
     }
 

@@ -596,7 +596,8 @@ fn needs(
         let back_s =
             if gear.kinds.contains(&GearKind::Fryer) { back_s(answer, heater) } else { 0.0 };
         // A pan that goes into the oven with the fish stays with it.
-        let held_until_s = if is_first { length_s } else { until_s } + back_s;
+        let until_held_s = if is_first { length_s } else { until_s };
+        let held_until_s = until_held_s + back_s;
         let setting_c = oven_like.then_some(programme.stages[*from].heater.set_c - setup.runs_k);
         needs.push(Need { station, from_s, to_s: held_until_s, setting_c });
         if gear.on_burner {

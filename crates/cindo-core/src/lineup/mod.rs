@@ -88,16 +88,20 @@ pub fn line_up<'a>(
     let kitchen = Kitchen { bench, asked: request, at_hand: gear };
     let mut stations = Stations::of(request);
     let mut lines = kitchen.lines(&mut stations, solve)?;
-    let instance = kitchen.instance(&lines, &mut stations)?;
-    let mut instance = instance;
+    let mut instance = kitchen.instance(&lines, &mut stations)?;
     // In the middle of a service the rest moves only where it must.
     let stood = kitchen.stood(&lines, &instance, &stations);
     let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
     let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
-    if kitchen.plan_again(&mut lines, &schedule, &mut stations, solve) {
+    let again = kitchen.plan_again(&mut lines, &schedule, &mut stations, solve);
+    if !again.is_empty() {
         instance = kitchen.instance(&lines, &mut stations)?;
-        let stood = schedule.placements;
+        let mut stood = schedule.placements;
+        // Planned again it is another chain, which stood nowhere yet.
+        for job in again {
+            stood[job] = None;
+        }
         schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
     }
     bench.afford(Ok(answer::answer(&kitchen, &lines, &stations, (&instance, &schedule))))
@@ -265,16 +269,16 @@ impl Kitchen<'_> {
         lined.chain(instance.jobs.iter().skip(lines.len()).map(|_| None)).collect()
     }
 
-    /// Plans fish again for the rest that they get; whether anything changed.
+    /// Plans fish again for the rest that they get; the places of those that changed.
     fn plan_again<'r>(
         &'r self,
         lines: &mut [Line<'r>],
         schedule: &Schedule,
         stations: &mut Stations,
         solve: &mut Solve<'_>,
-    ) -> bool {
-        let mut changed = false;
-        for (line, placement) in lines.iter_mut().zip(&schedule.placements) {
+    ) -> Vec<usize> {
+        let mut changed = Vec::new();
+        for (job, (line, placement)) in lines.iter_mut().zip(&schedule.placements).enumerate() {
             let (Some(shared), Some(placement)) = (&line.shared, placement) else { continue };
             let way = &line.made.ways[placement.mode];
             let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
@@ -298,7 +302,7 @@ impl Kitchen<'_> {
                 let notes = std::mem::take(&mut line.made.notes);
                 line.made = Made { notes, ..made };
                 line.shared = Some(again);
-                changed = true;
+                changed.push(job);
             }
         }
         changed

@@ -5,6 +5,7 @@ use std::collections::HashMap;
 
 use super::*;
 use crate::catalogue::Catalogue;
+use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::plan::planned;
 use crate::setup::Doneness;
 
@@ -315,4 +316,46 @@ fn chips_go_in_batches_that_the_oil_stands() {
     let batches = |grams: f64| side::batches(fryer, grams, 190.0, 235.0).count;
     assert_eq!((batches(150.0), batches(600.0)), (1, 2));
     assert!(batches(1500.0) > batches(600.0));
+}
+
+/// In a service a fish in its second pan waits longer than its plan had it: planned again it has one way left, and
+/// where it stood before is no place of that way.
+#[test]
+fn a_fish_that_is_planned_again_in_a_service_finds_its_place() {
+    let cook = Cook::new();
+    let own = |id: &str| OwnGear {
+        id: id.into(),
+        name: id.into(),
+        like: id.into(),
+        ..OwnGear::default()
+    };
+    let gear = vec![own("clad_28"), own("cast_iron_26")];
+    let asked = LineUpRequest {
+        hands: Some(3),
+        kitchen: Some(OwnKitchen { gear, ..OwnKitchen::default() }),
+        ..request(vec![
+            fish("a", "cod", "loin", 28.0, "sear", 2),
+            fish("b", "hake", "loin", 28.0, "sear", 2),
+            side("rice", "rice", 2),
+        ])
+    };
+    let before = cook.line_up(&asked).unwrap();
+    let second = before.dishes.iter().find(|d| d.vessel.as_deref() == Some("cast_iron_26"));
+    let second = second.expect("each has a pan of its own");
+    let busy = |station: &str| Busy {
+        station: station.into(),
+        from_s: Some(-270.0),
+        until_s: 0.0,
+        why: "scrubbed".into(),
+    };
+    let mut next =
+        change(&asked, &before, None, &Change::Busy { busy: busy("cast_iron_26") }).unwrap();
+    next.busy.push(busy("clad_28"));
+    let after = cook.line_up(&next).unwrap();
+    nobody_is_in_two_places(&after);
+    let moved = view(&after, &second.id);
+    assert_eq!(moved.vessel.as_deref(), Some("cast_iron_26"));
+    let (stands_s, request) = (moved.stands_s.unwrap(), moved.request.as_ref().unwrap());
+    assert!(stands_s >= 265.0, "{stands_s}");
+    assert!((request.rest_s.unwrap() - stands_s).abs() < 60.0, "{stands_s} {:?}", request.rest_s);
 }

@@ -11,7 +11,7 @@ use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::{Body, on_store};
+use super::{Body, on_store, revision};
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::solver::Solver;
@@ -123,17 +123,6 @@ fn answer(kept: KeptKitchen) -> HttpResponse {
         .insert_header(ETag(EntityTag::new_strong(kept.revision.to_string())))
         .insert_header((header::CACHE_CONTROL, "no-cache"))
         .json(KitchenDto::from(kept))
-}
-
-/// The revision that a change was made on, where it says so.
-pub(super) fn revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
-    let Some(given) = request.headers().get(header::IF_MATCH) else { return Ok(None) };
-    let plain = given.to_str().ok().map(|text| text.trim().trim_matches('"'));
-    match plain {
-        Some("*") => Ok(None),
-        Some(text) => text.parse().map(Some).map_err(|_not_a_number| ApiError::Changed),
-        None => Err(ApiError::Changed),
-    }
 }
 
 /// The kitchen, with its revision as `ETag`.

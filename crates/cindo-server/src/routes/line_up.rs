@@ -17,8 +17,7 @@ use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::kitchen::revision;
-use super::{Body, on_store};
+use super::{Body, on_store, revision};
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::sheet;
@@ -353,6 +352,10 @@ async fn usual(store: &Data<Store>) -> Result<(Option<OwnKitchen>, Option<Vec<St
     Ok((kitchen.own(), kitchen.at_hand))
 }
 
+async fn find(store: &Data<Store>, id: i32) -> Result<KeptLineUp, ApiError> {
+    on_store(store, move |store| store.find_line_up(LineUpId(id))).await
+}
+
 fn under(field: &str, errors: Vec<FieldError>) -> Vec<FieldError> {
     cindo_core::error::within(field, errors)
 }
@@ -446,7 +449,7 @@ pub(crate) async fn get_line_up(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    let kept = on_store(&store, move |store| store.find_line_up(LineUpId(*id))).await?;
+    let kept = find(&store, *id).await?;
     let (_, line_up) = solved(&solver, kept.line_up.clone(), "").await?;
     Ok(answer(kept, &line_up, HttpResponse::Ok()))
 }
@@ -471,7 +474,7 @@ pub(crate) async fn update_line_up(
     Body(words): Body<UpdateLineUp>,
 ) -> Result<HttpResponse, ApiError> {
     let asked = revision(&request)?;
-    let kept = on_store(&store, move |store| store.find_line_up(LineUpId(*id))).await?;
+    let kept = find(&store, *id).await?;
     let revision = asked.unwrap_or(kept.revision);
     let mut new = kept.line_up;
     if let Some(name) = &words.name {
@@ -560,7 +563,7 @@ pub(crate) async fn change_line_up(
     problems.at_most("changes", &asked.changes, MOST_CHANGES);
     problems.finish()?;
     let asked_revision = revision(&request)?;
-    let kept = on_store(&store, move |store| store.find_line_up(LineUpId(*id))).await?;
+    let kept = find(&store, *id).await?;
     let revision = asked_revision.unwrap_or(kept.revision);
     let id = kept.id;
     let new = kept.line_up;
@@ -626,7 +629,7 @@ pub(crate) async fn export_line_up(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    let kept = on_store(&store, move |store| store.find_line_up(LineUpId(*id))).await?;
+    let kept = find(&store, *id).await?;
     let NewLineUp { name, zero_ms, request, .. } = kept.line_up;
     let zero = Timestamp::from_millisecond(zero_ms).unwrap_or_default();
     let line_up = LineUpAsked::of(request, zero);
@@ -668,7 +671,7 @@ async fn to_write(
     store: &Data<Store>,
     id: i32,
 ) -> Result<(NewLineUp, Arc<LineUp>), ApiError> {
-    let kept = on_store(store, move |store| store.find_line_up(LineUpId(id))).await?;
+    let kept = find(store, id).await?;
     solved(solver, kept.line_up, "").await
 }
 

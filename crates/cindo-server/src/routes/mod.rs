@@ -198,6 +198,17 @@ async fn on_store<T: Send + 'static>(
     Ok(web::block(move || work(&store)).await??)
 }
 
+/// The revision that a change was made on, where it says so.
+fn revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
+    let Some(given) = request.headers().get(header::IF_MATCH) else { return Ok(None) };
+    let plain = given.to_str().ok().map(|text| text.trim().trim_matches('"'));
+    match plain {
+        Some("*") => Ok(None),
+        Some(text) => text.parse().map(Some).map_err(|_not_a_number| ApiError::Changed),
+        None => Err(ApiError::Changed),
+    }
+}
+
 /// Answers JSON that may be cached for a while by whoever asked.
 fn cached_json(value: &impl serde::Serialize) -> HttpResponse {
     HttpResponse::Ok().insert_header((header::CACHE_CONTROL, "no-cache")).json(value)
