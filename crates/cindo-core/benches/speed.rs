@@ -7,6 +7,7 @@ use std::time::Duration;
 
 use cindo_core::ask::compare::{CompareRequest, compare};
 use cindo_core::catalogue::{Catalogue, School};
+use cindo_core::cook::{Event, Happened, Promise, Reading, follow};
 use cindo_core::cut_face::cut_face;
 use cindo_core::piece::Piece;
 use cindo_core::plan::plan;
@@ -203,12 +204,102 @@ fn piece(species: &str, cut: &str, thickness_mm: f64) -> Piece {
     }
 }
 
+/// A cook under way: its view after one thing of each kind, and after two hundred.
+fn live(c: &mut Criterion) {
+    let catalogue = Catalogue::embedded().expect("data");
+    let cook = |method: &str, doneness: &str| {
+        let request = PlanRequest {
+            piece: Piece {
+                species: "hake".into(),
+                cut: "loin".into(),
+                thickness_mm: 28.0,
+                skin: true,
+                start_c: 5.0,
+                ..Piece::default()
+            },
+            method: method.into(),
+            doneness: Doneness::Band(doneness.into()),
+            ..PlanRequest::default()
+        };
+        let promise = Promise::of(&catalogue, &request).expect("a plan");
+        (request, promise)
+    };
+    let told = |events: &[(f64, Happened)]| {
+        let begun = std::iter::once((0.0, Happened::In { medium_c: None }));
+        let event =
+            |(i, (at_s, what)): (usize, (f64, Happened))| Event { id: i.to_string(), at_s, what };
+        begun.chain(events.iter().cloned()).enumerate().map(event).collect::<Vec<Event>>()
+    };
+    let mut group = c.benchmark_group("live");
+    let lid = |on: bool| Happened::Lid { on };
+    let oven = Happened::Move { to: "fan_oven".into(), medium_c: Some(200.0) };
+    let peas = Happened::Join { what: "peas".into(), mass_g: 200.0, start_c: 5.0, cook: None };
+    let (sear, book) = (cook("sear", "medium"), cook("sear", "by_the_book"));
+    let slow = cook("slow_bake", "medium");
+    let mut bench =
+        |name: &str, (request, promise): &(PlanRequest, Promise), events: &[(f64, Happened)]| {
+            let list = told(events);
+            let now_s = list.last().map_or(0.0, |e| e.at_s);
+            group.bench_function(name, |b| {
+                b.iter(|| {
+                    follow(black_box(&catalogue), request, promise, (&list, &[]), now_s)
+                        .expect("a view")
+                });
+            });
+        };
+    for (name, what) in [
+        ("turned", Happened::Turn),
+        ("heat set", Happened::Heat { medium_c: 160.0, knob: None }),
+        ("lid", lid(true)),
+        ("basted", Happened::Baste),
+        ("joined", peas),
+        ("moved", oven),
+        ("heat fell", Happened::Wait { medium_c: None }),
+        ("out", Happened::Out),
+    ] {
+        bench(name, &sear, &[(250.0, what)]);
+    }
+    bench("by the book, lid", &book, &[(250.0, lid(true))]);
+    let many = |every_s: f64, what: fn(u32) -> Happened| -> Vec<(f64, Happened)> {
+        (0..200).map(|i| (20.0 + every_s * f64::from(i), what(i))).collect()
+    };
+    bench("200 notes", &sear, &many(2.5, |_| Happened::Note { text: "n".into() }));
+    bench("200 bastings", &sear, &many(2.5, |_| Happened::Baste));
+    bench("200 bastings, slow bake", &slow, &many(6.0, |_| Happened::Baste));
+    bench("200 lids", &sear, &many(2.5, |i| Happened::Lid { on: i % 2 == 0 }));
+    bench(
+        "200 settings",
+        &sear,
+        &many(2.5, |i| Happened::Heat { medium_c: 170.0 + f64::from(i % 20), knob: None }),
+    );
+    // A core that is a little slower than planned, read every two seconds.
+    let (request, promise) = &sear;
+    let planned = follow(&catalogue, request, promise, (&told(&[]), &[]), 0.0).expect("a view");
+    let readings: Vec<Reading> = (5..255_u32)
+        .map(|i| {
+            let at_s = 2.0 * f64::from(i);
+            let series = &planned.series;
+            let place = series.time_s.partition_point(|s| *s < 0.93 * at_s);
+            let core_c = series.core_c[place] + 0.2 * f64::from(i % 3);
+            Reading { at_s, core_c }
+        })
+        .collect();
+    let begun = told(&[]);
+    group.bench_function("250 readings", |b| {
+        b.iter(|| {
+            follow(black_box(&catalogue), request, promise, (&begun, &readings), 512.0)
+                .expect("a view")
+        });
+    });
+    group.finish();
+}
+
 criterion_group! {
     name = benches;
     config = Criterion::default()
         .sample_size(40)
         .warm_up_time(Duration::from_millis(500))
         .measurement_time(Duration::from_secs(3));
-    targets = bare_solver, whole_plans, quick_plan, comparison, cut_faces, before
+    targets = bare_solver, whole_plans, quick_plan, comparison, cut_faces, before, live
 }
 criterion_main!(benches);

@@ -1,7 +1,7 @@
 //! Many columns: the outer side as the cook sees it, and the plane that the cut face is read off.
 
 use crate::setup::Setup;
-use crate::timeline::{Programme, Schedule, Side, Stage, Stretch};
+use crate::timeline::{Around, Programme, Schedule, Side, Stretch};
 use cindo_heat::cells::{CrossSection, Facing};
 use cindo_heat::dose::Dose;
 use cindo_heat::flesh::Flesh;
@@ -83,7 +83,9 @@ impl Plane {
     ) -> Sink {
         let all_round = setup.method.all_round;
         programme.walk(schedule, (simulation.time_s(), until_s), |stretch| {
-            let faces = self.faces(stretch, all_round);
+            // Moved from such a heat to one that is below or above, it is heated so.
+            let Around { below, above, .. } = stretch.stage.around;
+            let faces = self.faces(stretch, all_round && below == above);
             let heater = Heater { load_m2: self.load_m2(setup), ..stretch.stage.heater };
             let going = simulation.run(stretch.duration_s, &faces, &heater, &mut seen);
             (going == Sink::Continue).then(|| simulation.time_s())
@@ -116,7 +118,7 @@ impl Plane {
     }
 
     fn faces(&self, stretch: &Stretch<'_, '_>, all_round: bool) -> PhaseFaces<'_> {
-        let Stage { below, above, side, .. } = *stretch.stage;
+        let Around { below, above, side } = stretch.stage.around;
         let rows = self.section.rows;
         PhaseFaces {
             section: &self.section,

@@ -112,7 +112,14 @@ fn entries_are_unique_complete_and_refer_to_what_exists() {
         let stages = m.stages.iter();
         stages.flat_map(|s| [&s.below, &s.above, &s.side]).flatten().cloned().collect()
     };
-    let used: HashSet<String> = c.methods.iter().flat_map(rows).collect();
+    let mut used: HashSet<String> = c.methods.iter().flat_map(rows).collect();
+    // By a lid that comes off, too, and by what a fish may be moved to.
+    used.extend(c.faces.values().filter_map(|row| row.uncovered.clone()));
+    for heat in &c.heats {
+        assert!(used.contains(&heat.above) && used.contains(&heat.below), "{}", heat.id);
+        let [low_c, high_c] = heat.range_c;
+        assert!(low_c < heat.usual_c && heat.usual_c < high_c, "{}", heat.id);
+    }
     let cooks = |name: &&String| !name.starts_with("rest_") && !name.starts_with("cold_");
     for name in c.faces.keys().filter(cooks) {
         assert!(used.contains(name), "no method uses {name}");

@@ -463,6 +463,7 @@ fn resolutions_of_plans_are_accurate() {
         turn_s: None,
         suited: None,
         second: None,
+        elsewhere: Vec::new(),
         skin: true,
         start_c: 5.0,
         stuffed: false,

@@ -30,6 +30,10 @@ impl Draw {
 pub struct Heater {
     /// Which reservoir this is. A piece that moves to another one (from pan to oven) meets it at `start_c`.
     pub reservoir: usize,
+    /// How often its temperature was told anew: each time it is met again, at `start_c`.
+    pub told: usize,
+    /// Whether it stays there, whatever it is set to, until that is told anew.
+    pub is_held: bool,
     /// Temperature as the piece meets it, °C.
     pub start_c: f64,
     /// Where knob or thermostat is set, °C.
@@ -61,6 +65,8 @@ impl Heater {
     pub const fn held(temperature_c: f64) -> Self {
         Self {
             reservoir: usize::MAX,
+            told: 0,
+            is_held: false,
             start_c: temperature_c,
             set_c: temperature_c,
             capacity_j_k: f64::INFINITY,
@@ -79,21 +85,56 @@ impl Heater {
         if !self.capacity_j_k.is_finite() {
             return Some(0.0);
         }
-        let share = self.loss_w_k * (self.set_c - ROOM_C) / self.power_w;
-        (share < 1.0).then(|| {
-            if self.loss_w_k > 0.0 {
-                -self.capacity_j_k / self.loss_w_k * (1.0 - share).ln()
-            } else {
-                self.capacity_j_k * (self.set_c - ROOM_C) / self.power_w
-            }
-        })
+        let lump = Lump { capacity_j_k: self.capacity_j_k, loss_w_k: self.loss_w_k };
+        lump.time_s(self.power_w, ROOM_C, self.set_c)
+    }
+}
+
+/// A lump of heat that nothing but its burner and the room touch: C dT/dt = P − UA (T − room), in closed form.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lump {
+    /// Heat capacity C, J/K; above 0 and finite.
+    pub capacity_j_k: f64,
+    /// Loss to the room UA, W/K; 0 or more.
+    pub loss_w_k: f64,
+}
+
+/// A lump that loses less than this goes as one that loses nothing, W/K.
+const NO_LOSS_W_K: f64 = 1e-6;
+
+impl Lump {
+    /// From one temperature to another at a constant power, s; `None` when it does not reach that far.
+    pub fn time_s(&self, power_w: f64, from_c: f64, to_c: f64) -> Option<f64> {
+        let Self { capacity_j_k, loss_w_k } = *self;
+        if (to_c - from_c).abs() < f64::EPSILON {
+            return Some(0.0);
+        }
+        let time_s = if loss_w_k < NO_LOSS_W_K {
+            capacity_j_k * (to_c - from_c) / power_w
+        } else {
+            let end_c = ROOM_C + power_w / loss_w_k;
+            capacity_j_k / loss_w_k * ((end_c - from_c) / (end_c - to_c)).ln()
+        };
+        // Away from where it tends to there is no way, which comes out negative, infinite or not a number.
+        (time_s.is_finite() && time_s > 0.0).then_some(time_s)
+    }
+
+    /// The constant power that takes it from one temperature to another in a time above 0 s, W.
+    pub fn power_w(&self, from_c: f64, to_c: f64, took_s: f64) -> f64 {
+        let Self { capacity_j_k, loss_w_k } = *self;
+        if loss_w_k < NO_LOSS_W_K {
+            return capacity_j_k * (to_c - from_c) / took_s;
+        }
+        let aged = loss_w_k * took_s / capacity_j_k;
+        loss_w_k * ((to_c - ROOM_C) - (from_c - ROOM_C) * (-aged).exp()) / -(-aged).exp_m1()
     }
 }
 
 /// A reservoir's state, and the heat that went through it since the piece met it.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Reservoir {
-    id: Option<usize>,
+    /// Which it is, and how often it was told anew.
+    id: Option<(usize, usize)>,
     temperature_c: f64,
     rate_k_s: f64,
     /// What goes in now, W; none before the first step.
@@ -120,15 +161,12 @@ impl Reservoir {
     }
 
     /// The piece meets a heater; one it already cooks on goes on from where it is.
-    pub(crate) fn meet(&mut self, heater: &Heater) {
-        if self.id != Some(heater.reservoir) {
-            *self = Self {
-                id: Some(heater.reservoir),
-                temperature_c: heater.start_c,
-                ..Self::default()
-            };
+    pub fn meet(&mut self, heater: &Heater) {
+        let id = Some((heater.reservoir, heater.told));
+        if self.id != id {
+            *self = Self { id, temperature_c: heater.start_c, ..Self::default() };
         }
-        if !heater.capacity_j_k.is_finite() {
+        if !heater.capacity_j_k.is_finite() && !heater.is_held {
             self.temperature_c = heater.set_c;
         }
         self.rate_k_s = 0.0;
@@ -136,8 +174,8 @@ impl Reservoir {
 
     /// One step: implicit in the reservoir's own temperature, with what the pieces drew as booked, so that
     /// supplied = lost + given + kept to rounding.
-    pub(crate) fn advance(&mut self, heater: &Heater, from_s: f64, step_s: f64, drawn_j_m2: f64) {
-        if !heater.capacity_j_k.is_finite() {
+    pub fn advance(&mut self, heater: &Heater, from_s: f64, step_s: f64, drawn_j_m2: f64) {
+        if !heater.capacity_j_k.is_finite() || heater.is_held {
             return;
         }
         let taken_j = |draw: &Draw| draw.left_j(from_s) - draw.left_j(from_s + step_s);
@@ -169,6 +207,8 @@ mod tests {
 
     const OIL: Heater = Heater {
         reservoir: 0,
+        told: 0,
+        is_held: false,
         start_c: 177.0,
         set_c: 177.0,
         capacity_j_k: 7500.0,
@@ -224,6 +264,27 @@ mod tests {
     }
 
     #[test]
+    fn power_and_time_of_a_lump_are_each_others_inverse() {
+        let pan = Lump { capacity_j_k: 700.0, loss_w_k: 3.2 };
+        for lump in [pan, Lump { loss_w_k: 0.0, ..pan }] {
+            for (from_c, to_c, power_w) in
+                [(22.0, 215.0, 1500.0), (200.0, 120.0, 100.0), (5.0, 60.0, 300.0)]
+            {
+                let Some(time_s) = lump.time_s(power_w, from_c, to_c) else {
+                    assert!(to_c < from_c && lump.loss_w_k < 1.0);
+                    continue;
+                };
+                let back_w = lump.power_w(from_c, to_c, time_s);
+                assert!((back_w - power_w).abs() < 1e-6 * power_w, "{from_c} to {to_c}: {back_w}");
+            }
+        }
+        // 700 J/K × 193 K against 1500 W less what is lost, by hand: 219 s × ln(469 / 276).
+        assert!((pan.time_s(1500.0, 22.0, 215.0).unwrap() - 116.0).abs() < 0.5);
+        assert_eq!(pan.time_s(300.0, 22.0, 215.0), None, "300 W hold it at 116 °C");
+        assert_eq!(pan.time_s(1500.0, 200.0, 100.0), None, "it does not cool at full power");
+    }
+
+    #[test]
     fn cold_pieces_draw_it_down_and_it_comes_back() {
         let mut reservoir = Reservoir::default();
         reservoir.meet(&OIL);
@@ -257,6 +318,27 @@ mod tests {
             assert!((given_j / 60_000.0 - 1.0).abs() < 1e-3, "{given_j}");
         }
         assert!(given_j(Draw::NONE, draw(1000.0)).abs() < 1e-9, "not before it is there");
+    }
+
+    #[test]
+    fn what_is_told_anew_is_met_there_and_stays_where_it_is_held() {
+        let mut reservoir = Reservoir::default();
+        reservoir.meet(&OIL);
+        let fallen = Heater { start_c: 160.0, told: 1, is_held: true, ..OIL };
+        reservoir.meet(&fallen);
+        for i in 0..60 {
+            reservoir.advance(&fallen, f64::from(i), 1.0, 5000.0);
+        }
+        assert!((reservoir.temperature_c() - 160.0).abs() < 1e-12);
+        // Let go, it comes back by itself; and told to be back it is there at once.
+        let free = Heater { is_held: false, ..fallen };
+        reservoir.meet(&free);
+        for i in 0..60 {
+            reservoir.advance(&free, f64::from(i), 1.0, 0.0);
+        }
+        assert!((165.0..177.0).contains(&reservoir.temperature_c()));
+        reservoir.meet(&Heater { start_c: 177.0, told: 2, ..free });
+        assert!((reservoir.temperature_c() - 177.0).abs() < 1e-12);
     }
 
     #[test]

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::THICKNESS_MM;
 use super::tempered::TEMPERED_C;
-use crate::bench::Bench;
+use crate::bench::{Bench, Budget};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
 use crate::plan::{Root, Sought, compared_look, compared_window, seek, turn_down};
@@ -65,8 +65,11 @@ pub struct LadderRow {
 pub struct LadderAnswer {
     /// Temperatures at the start, °C.
     pub start_c: Vec<f64>,
-    /// Thickness down.
+    /// Thickness down; at least one.
     pub rows: Vec<LadderRow>,
+    /// Where to go on, mm: the same request from there. An answer ends after about a third of a second of work;
+    /// none when this one reaches the thickest.
+    pub next_mm: Option<f64>,
     /// Name of the target.
     pub target_name: String,
     /// Temperature of the medium, °C.
@@ -75,6 +78,10 @@ pub struct LadderAnswer {
 
 /// Most rows of a ladder.
 const MOST_ROWS: u32 = 20;
+
+/// Work after which the rest is left for another answer, cells times linear systems: about a third of a second of
+/// one core (docs/speed.md), so that one with a slow row on top stays under a second.
+const ENOUGH_WORK: u64 = 8_000_000;
 
 /// The last rung may miss the thickest by what adding up steps loses, mm.
 const ROUNDING_MM: f64 = 1e-9;
@@ -162,21 +169,26 @@ pub fn ladder<'a>(
             window_s: window_s.map(f64::round),
         })
     };
-    let rows = (0..MOST_ROWS)
+    let spent = || bench.budget.map_or(0, Budget::spent);
+    let begun = spent();
+    let thicknesses = (0..MOST_ROWS)
         .map(|i| from_mm + step_mm * f64::from(i))
-        .take_while(|mm| *mm <= to_mm + ROUNDING_MM)
-        .map(|mm| LadderRow {
-            thickness_mm: mm,
-            cells: starts
-                .iter()
-                .zip(&mut below)
-                .map(|(start_c, below)| rung(mm, *start_c, below))
-                .collect(),
-        })
-        .collect();
+        .take_while(|mm| *mm <= to_mm + ROUNDING_MM);
+    let mut rows = Vec::new();
+    let mut next_mm = None;
+    for mm in thicknesses {
+        if !rows.is_empty() && spent() - begun >= ENOUGH_WORK {
+            next_mm = Some(mm);
+            break;
+        }
+        let cells = starts.iter().zip(&mut below);
+        let cells = cells.map(|(start_c, below)| rung(mm, *start_c, below)).collect();
+        rows.push(LadderRow { thickness_mm: mm, cells });
+    }
     bench.afford(Ok(LadderAnswer {
         start_c: starts,
         rows,
+        next_mm,
         target_name: resolved.target.name.clone(),
         medium_c: resolved.setup.medium_c,
     }))

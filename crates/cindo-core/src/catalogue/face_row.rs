@@ -43,6 +43,9 @@ pub struct FaceRow {
     vapour_pa: f64,
     #[serde(default)]
     near_heat: Option<NearHeat>,
+    /// The row that takes its place once the lid is off; none where there is no lid.
+    #[serde(default)]
+    pub uncovered: Option<String>,
     /// Why these figures.
     pub reason: String,
 }

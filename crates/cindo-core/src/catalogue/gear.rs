@@ -22,6 +22,7 @@ pub enum GearKind {
     GrillLid,
     Basket,
     Spit,
+    Thermometer,
 }
 
 impl fmt::Display for GearKind {
@@ -40,6 +41,7 @@ impl fmt::Display for GearKind {
             Self::GrillLid => "a grill with a lid",
             Self::Basket => "a grill basket",
             Self::Spit => "a spit",
+            Self::Thermometer => "a thermometer",
         })
     }
 }

@@ -2,6 +2,7 @@
 
 mod build;
 mod caution;
+mod check;
 mod coating;
 mod cue;
 mod face_row;
@@ -9,6 +10,7 @@ mod fish;
 mod gear;
 mod method;
 mod mixture;
+mod other_heat;
 mod rescue;
 mod resting;
 mod salting;
@@ -22,6 +24,7 @@ use serde::{Deserialize, Serialize};
 
 pub use build::{Build, State};
 pub use caution::{Caution, Rule};
+pub use check::{AskedFor, CheckAsk, CheckRow};
 pub use coating::Coating;
 pub use cue::{Cue, CueValue};
 pub use face_row::{FaceContext, FaceRow, Wetness};
@@ -32,6 +35,7 @@ pub use method::{
     SecondHeat, SetPoint, Smell, StageRow, Variant, Words,
 };
 pub use mixture::{Ingredient, Made, Mixture, MixturePart, Use};
+pub use other_heat::OtherHeat;
 pub use rescue::{Remedied, RescueRow};
 pub use resting::{RestSurface, Resting, Support, SupportStore, UsualRest};
 pub use salting::{SaltKind, Salting};
@@ -121,6 +125,8 @@ pub struct Catalogue {
     pub coatings: Vec<Coating>,
     /// Equipment, the usual piece of each kind first.
     pub gear: Vec<Gear>,
+    /// Checks of gear, the easiest of a kind first.
+    pub checks: Vec<CheckRow>,
     /// Ways of salting.
     pub saltings: Vec<Salting>,
     /// What mixtures are made of.
@@ -141,6 +147,8 @@ pub struct Catalogue {
     pub cues: Vec<Cue>,
     /// What goes wrong there.
     pub rescues: Vec<RescueRow>,
+    /// Heats that a piece may be moved to though its method has none of them.
+    pub heats: Vec<OtherHeat>,
     /// Off the heat.
     pub resting: Resting,
     /// Heat-transfer faces by name.
@@ -179,6 +187,10 @@ const METHOD_FILES: [(&str, &str); 5] = [
     ("methods/fry.toml", include_str!("../../data/methods/fry.toml")),
 ];
 
+fn dangling(entry: &str, missing: &str) -> CatalogueError {
+    CatalogueError::Dangling { entry: entry.to_owned(), missing: missing.to_owned() }
+}
+
 /// Face rows that the stove, resting, thawing, freezing and curing use.
 const ROWS_USED: [&str; 10] = [
     "under_lid",
@@ -213,6 +225,7 @@ impl Catalogue {
             sources: embedded!("sources.toml")?,
             coatings: embedded!("coatings.toml")?,
             gear: embedded!("gear.toml")?,
+            checks: embedded!("checks.toml")?,
             saltings: embedded!("salting.toml")?,
             ingredients: embedded!("ingredients.toml")?,
             mixtures: embedded!("mixtures.toml")?,
@@ -223,33 +236,31 @@ impl Catalogue {
             sides: embedded!("sides.toml")?,
             cues: embedded!("cues.toml")?,
             rescues: embedded!("rescues.toml")?,
+            heats: embedded!("heats.toml")?,
             resting: parse("resting.toml", include_str!("../../data/resting.toml"))?,
             faces: parse("faces.toml", include_str!("../../data/faces.toml"))?,
         };
         catalogue.check_names()?;
+        catalogue.check_heats()?;
         Ok(catalogue)
     }
 
     /// Every name in a method leads to an entry, so that look-ups later cannot fail.
     fn check_names(&self) -> Result<(), CatalogueError> {
-        let missing = |entry: &str, name: &str| CatalogueError::Dangling {
-            entry: entry.to_owned(),
-            missing: name.to_owned(),
-        };
         for method in &self.methods {
             let stages = method.stages.iter();
             let rows = stages.flat_map(|s| [&s.below, &s.above, &s.side]).flatten();
             if let Some(name) = rows.into_iter().find(|name| !self.faces.contains_key(*name)) {
-                return Err(missing(&method.id, name));
+                return Err(dangling(&method.id, name));
             }
             if let Some(id) = method.coats.iter().find(|id| self.coating(id).is_none()) {
-                return Err(missing(&method.id, id));
+                return Err(dangling(&method.id, id));
             }
             if !self.saltings.iter().any(|s| s.id == method.salting) {
-                return Err(missing(&method.id, &method.salting));
+                return Err(dangling(&method.id, &method.salting));
             }
             if let Some(id) = method.gentler.iter().find(|id| self.method(id).is_none()) {
-                return Err(missing(&method.id, id));
+                return Err(dangling(&method.id, id));
             }
             for setting in &method.settings {
                 let mut coats = setting.coats.iter().flatten().chain(&setting.coating);
@@ -258,12 +269,12 @@ impl Catalogue {
                     (!method.variants.iter().any(|v| v.id == *variant)).then_some(variant)
                 });
                 if let Some(id) = unknown {
-                    return Err(missing(&method.id, id));
+                    return Err(dangling(&method.id, id));
                 }
             }
             for kind in &method.needs {
                 if !self.gear.iter().any(|g| g.kinds.contains(kind)) {
-                    return Err(missing(&method.id, &kind.to_string()));
+                    return Err(dangling(&method.id, &kind.to_string()));
                 }
             }
             let moves = method
@@ -271,50 +282,71 @@ impl Catalogue {
                 .iter()
                 .any(|s| s.set == Some(SetPoint::Second) || matches!(s.from, Begin::AfterMoveS(_)));
             if moves && method.second.is_none() {
-                return Err(missing(&method.id, "a second heat"));
+                return Err(dangling(&method.id, "a second heat"));
             }
             let first = method.stages.first();
             let complete = first
                 .is_some_and(|s| s.from == Begin::Start && s.below.is_some() && s.set.is_some());
             if !complete {
-                return Err(missing(&method.id, "a first stage with a face and a set point"));
+                return Err(dangling(&method.id, "a first stage with a face and a set point"));
             }
         }
         for mixture in &self.mixtures {
             for part in &mixture.parts {
                 if self.ingredient(&part.ingredient).is_none() {
-                    return Err(missing(&mixture.id, &part.ingredient));
+                    return Err(dangling(&mixture.id, &part.ingredient));
                 }
             }
         }
         for side in &self.sides {
             let unknown = side.parts.iter().find(|p| self.ingredient(&p.ingredient).is_none());
             if let Some(part) = unknown {
-                return Err(missing(&side.id, &part.ingredient));
+                return Err(dangling(&side.id, &part.ingredient));
             }
             let mut joined = side.joins.iter().flat_map(|joins| &joins.methods);
             if let Some(id) = joined.find(|id| self.method(id).is_none()) {
-                return Err(missing(&side.id, id));
+                return Err(dangling(&side.id, id));
             }
+        }
+        if let Some(check) = self.checks.iter().find(|c| !self.gear.iter().any(|g| c.suits(g))) {
+            return Err(dangling(&check.title, "gear that it suits"));
         }
         for species in &self.species {
             if self.build(&species.body).is_none() {
-                return Err(missing(&species.id, &species.body));
+                return Err(dangling(&species.id, &species.body));
             }
         }
         let Resting { supports, usual, .. } = &self.resting;
         for support in supports {
             let mut rows = [&support.below, &support.above].into_iter().flatten();
             if let Some(name) = rows.find(|name| !self.faces.contains_key(*name)) {
-                return Err(missing(&support.id, name));
+                return Err(dangling(&support.id, name));
             }
         }
         if let Some(rule) = usual.iter().find(|rule| self.resting.support(&rule.on).is_none()) {
-            return Err(missing("a usual rest", &rule.on));
+            return Err(dangling("a usual rest", &rule.on));
         }
         for name in ROWS_USED {
             if !self.faces.contains_key(name) {
-                return Err(missing("stove, rest and cold", name));
+                return Err(dangling("stove, rest and cold", name));
+            }
+        }
+        Ok(())
+    }
+
+    /// Every face and gear that another heat names is there, and what a lid leaves behind.
+    fn check_heats(&self) -> Result<(), CatalogueError> {
+        for heat in &self.heats {
+            if let Some(name) = heat.rows().find(|name| !self.faces.contains_key(*name)) {
+                return Err(dangling(&heat.id, name));
+            }
+            if !self.gear.iter().any(|g| g.kinds.contains(&heat.reservoir)) {
+                return Err(dangling(&heat.id, &heat.reservoir.to_string()));
+            }
+        }
+        for (name, row) in &self.faces {
+            if let Some(open) = row.uncovered.as_ref().filter(|o| !self.faces.contains_key(*o)) {
+                return Err(dangling(name, open));
             }
         }
         Ok(())

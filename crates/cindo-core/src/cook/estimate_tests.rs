@@ -81,7 +81,7 @@ fn median(mut values: Vec<f64>) -> f64 {
 #[test]
 fn readings_at_half_time_halve_the_error_and_the_band_is_honest() {
     let catalogue = Catalogue::embedded().unwrap();
-    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In }];
+    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In { medium_c: None } }];
     let (mut before, mut after, mut wild) = (Vec::new(), Vec::new(), Vec::new());
     let (mut within, mut within_wild, mut narrower, mut cooks) = (0, 0, 0, 0);
     for seed in 0..200 {
@@ -152,7 +152,7 @@ fn read_at(tip_mm: f64) -> (Hidden, Catalogue) {
 }
 
 fn followed((hidden, catalogue): &(Hidden, Catalogue), readings: &[Reading]) -> CookView {
-    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In }];
+    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In { medium_c: None } }];
     let now_s = readings.last().map_or(0.0, |r| r.at_s);
     follow(catalogue, &hidden.request, &hidden.promise, (&into, readings), now_s).unwrap()
 }
@@ -188,6 +188,32 @@ fn what_no_core_says_is_kept_and_not_used() {
     assert!((view.forecast.pull_s - clean).abs() < 0.01 * clean, "{}", view.forecast.pull_s);
 }
 
+/// Readings that are told again after others, as after a lost connection, count as if they had come in order; those of
+/// a clock that went back by two minutes do not.
+#[test]
+fn late_readings_count_where_they_fit() {
+    let hidden = read_at(0.0);
+    let readings = &hidden.0.readings;
+    let mut shuffled = readings.clone();
+    let lost: Vec<Reading> = shuffled.drain(20..26).collect();
+    shuffled.extend(lost);
+    let view = followed(&hidden, &shuffled);
+    assert!(view.reading_uses.iter().all(|u| u.used), "{:?}", view.reading_uses);
+    assert_eq!(view.forecast, followed(&hidden, readings).forecast);
+    let half = readings.len() / 2;
+    let mut back = readings.clone();
+    for reading in &mut back[half..] {
+        reading.at_s -= 123.0;
+    }
+    let uses = followed(&hidden, &back).reading_uses;
+    // Until it has come as far again as it was.
+    let late = back[half..].iter().take_while(|r| r.at_s < readings[half - 1].at_s - 1.5).count();
+    assert!(late > 8, "{late}");
+    for told in &uses[half..half + late] {
+        assert_eq!(told.why.as_deref(), Some("its clock went back"), "{:?}", &uses[half..]);
+    }
+}
+
 /// A cue is a rough reading: it moves the forecast a little, and readings outweigh it.
 #[test]
 fn cues_count_as_rough_readings() {
@@ -197,7 +223,7 @@ fn cues_count_as_rough_readings() {
     let with = |value: &str, readings: &[Reading]| {
         let lip = Happened::Cue { cue: "lip".into(), value: value.into() };
         let events = [
-            Event { id: "in".into(), at_s: 0.0, what: Happened::In },
+            Event { id: "in".into(), at_s: 0.0, what: Happened::In { medium_c: None } },
             Event { id: "lip".into(), at_s: late_s, what: lip },
         ];
         follow(catalogue, request, promise, (&events, readings), late_s).unwrap().forecast

@@ -3,9 +3,11 @@
 use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
+use crate::catalogue::OtherHeat;
 use crate::error::{FieldError, Problems};
 use crate::say::{harmless, listed, quoted};
 use crate::setup::{PlanRequest, resolve};
+use cindo_heat::grid::Shape;
 
 /// What kind of thing happened.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -24,6 +26,10 @@ pub enum Kind {
     Baste,
     /// Something joined it.
     Join,
+    /// The heat has fallen, and the clock waits until it is back.
+    Wait,
+    /// The heat is back at what it is set to.
+    Back,
     /// Turned.
     Turn,
     /// Moved: to its next heat, or to what it rests on.
@@ -60,7 +66,8 @@ pub struct EventInput {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 14_400))]
     pub ago_s: Option<f64>,
-    /// `heat`: set to this temperature, °C, 30 to 600.
+    /// `heat`: set to this temperature, °C, 30 to 600; `in`, `wait`: as hot as it is by then, where it was
+    /// read; `move` to another heat: as hot as that is set, as usual when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 30, maximum = 600))]
     pub medium_c: Option<f64>,
@@ -83,7 +90,8 @@ pub struct EventInput {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = -20, maximum = 100))]
     pub start_c: Option<f64>,
-    /// `move`: `next` (the method's next heat), or the id of what it rests on.
+    /// `move`: `next` (the method's next heat), the id of another heat (`heats` of the catalogue), or of
+    /// what it rests on.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_length = 60))]
     pub to: Option<String>,
@@ -111,7 +119,11 @@ pub struct EventInput {
 #[serde(tag = "kind", rename_all = "snake_case")]
 pub enum Happened {
     /// The fish met the heat.
-    In,
+    In {
+        /// That was so hot, °C; what it is set to when left out.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        medium_c: Option<f64>,
+    },
     /// Pressed flat.
     Press,
     /// The heat was set.
@@ -137,13 +149,27 @@ pub enum Happened {
         mass_g: f64,
         /// How warm, °C.
         start_c: f64,
+        /// Number of the cook whose fish it is; none of anything else.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        cook: Option<i32>,
     },
+    /// The heat has fallen, and the clock waits until it is back.
+    Wait {
+        /// To this, °C; as hot as it is by then when left out.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        medium_c: Option<f64>,
+    },
+    /// The heat is back at what it is set to.
+    Back,
     /// Turned.
     Turn,
     /// Moved.
     Move {
-        /// `next`, or the id of what it rests on.
+        /// `next`, or the id of another heat, or of what it rests on.
         to: String,
+        /// Of another heat: as hot as it is set, °C.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        medium_c: Option<f64>,
     },
     /// Off the heat.
     Out,
@@ -187,8 +213,8 @@ pub struct Event {
 /// Hottest and coolest setting of any heat, °C.
 const HEAT_C: (f64, f64) = (30.0, 600.0);
 /// Least and most that joins the fish at once, g, and how warm it may be, °C.
-const JOINED_G: (f64, f64) = (1.0, 5000.0);
-const JOINED_C: (f64, f64) = (-20.0, 100.0);
+pub(super) const JOINED_G: (f64, f64) = (1.0, 5000.0);
+pub(super) const JOINED_C: (f64, f64) = (-20.0, 100.0);
 /// What joins the fish is as warm as the room where nothing else is said, °C.
 const USUAL_JOINED_C: f64 = 20.0;
 /// Longest note, characters, and longest name of anything.
@@ -211,7 +237,9 @@ impl EventInput {
         let mut problems = Problems::new();
         self.check_spare(&mut problems);
         let happened = match self.kind {
-            Kind::In => Some(Happened::In),
+            Kind::In => Some(Happened::In { medium_c: self.read_medium_c(&mut problems) }),
+            Kind::Wait => Some(Happened::Wait { medium_c: self.read_medium_c(&mut problems) }),
+            Kind::Back => Some(Happened::Back),
             Kind::Press => Some(Happened::Press),
             Kind::Baste => Some(Happened::Baste),
             Kind::Turn => Some(Happened::Turn),
@@ -239,7 +267,11 @@ impl EventInput {
     fn check_spare(&self, problems: &mut Problems) {
         let kind = self.kind;
         for (field, is_given, belongs_to) in [
-            ("medium_c", self.medium_c.is_some(), &[Kind::Heat][..]),
+            (
+                "medium_c",
+                self.medium_c.is_some(),
+                &[Kind::Heat, Kind::In, Kind::Wait, Kind::Move][..],
+            ),
             ("knob", self.knob.is_some(), &[Kind::Heat]),
             ("on", self.on.is_some(), &[Kind::Lid]),
             ("what", self.what.is_some(), &[Kind::Join]),
@@ -255,6 +287,13 @@ impl EventInput {
                 problems.add(field, "does not go with this kind of event; leave it out");
             }
         }
+    }
+
+    /// How hot the heat was read to be.
+    fn read_medium_c(&self, problems: &mut Problems) -> Option<f64> {
+        let medium_c = self.medium_c?;
+        problems.range("medium_c", medium_c, HEAT_C.0, HEAT_C.1, "°C");
+        Some(medium_c)
     }
 
     fn heat(
@@ -301,7 +340,7 @@ impl EventInput {
         }
         let start_c = self.start_c.unwrap_or(USUAL_JOINED_C);
         problems.range("start_c", start_c, JOINED_C.0, JOINED_C.1, "°C");
-        Some(Happened::Join { what: harmless(what?, NAME), mass_g: mass_g?, start_c })
+        Some(Happened::Join { what: harmless(what?, NAME), mass_g: mass_g?, start_c, cook: None })
     }
 
     fn moved(
@@ -311,22 +350,48 @@ impl EventInput {
         problems: &mut Problems,
     ) -> Option<Happened> {
         let to = needed("to", self.to.as_ref(), problems)?;
+        let catalogue = bench.catalogue;
+        if let Some(heat) = catalogue.heats.iter().find(|heat| heat.id == *to) {
+            let is_round = resolve(bench, request).is_ok_and(|r| r.setup.shape() != Shape::Slab);
+            return Some(self.moved_to(heat, is_round, problems));
+        }
+        if self.medium_c.is_some() {
+            problems.add("medium_c", "goes only with a move to another heat; leave it out");
+        }
         let resting = |to: &str| PlanRequest { rest_on: Some(to.to_owned()), ..request.clone() };
         if to != NEXT && resolve(bench, &resting(to)).is_err() {
-            let supports = &bench.catalogue.resting.supports;
+            let supports = &catalogue.resting.supports;
             let offered = supports.iter().map(|s| s.id.as_str());
-            let allowed = offered.filter(|id| resolve(bench, &resting(id)).is_ok());
+            let rests = offered.filter(|id| resolve(bench, &resting(id)).is_ok());
+            let heats = catalogue.heats.iter().map(|heat| heat.id.as_str());
             problems.add(
                 "to",
                 format!(
                     "it cannot move to {}; allowed are {NEXT} (its next heat), {}",
                     quoted(to),
-                    listed(allowed)
+                    listed(heats.chain(rests))
                 ),
             );
             return None;
         }
-        Some(Happened::Move { to: to.clone() })
+        Some(Happened::Move { to: to.clone(), medium_c: None })
+    }
+
+    /// Moved to a heat that its plan has none of.
+    fn moved_to(&self, heat: &OtherHeat, is_round: bool, problems: &mut Problems) -> Happened {
+        let [low_c, high_c] = heat.range_c;
+        let medium_c = self.medium_c.unwrap_or(heat.usual_c);
+        problems.range("medium_c", medium_c, low_c, high_c, "°C");
+        if is_round && !heat.is_all_round() {
+            problems.add(
+                "to",
+                format!(
+                    "a round piece that was heated from all sides is not followed in {}; allowed are heats that are all round it",
+                    quoted(&heat.id)
+                ),
+            );
+        }
+        Happened::Move { to: heat.id.clone(), medium_c: Some(medium_c) }
     }
 
     fn noticed(&self, bench: Bench<'_>, problems: &mut Problems) -> Option<Happened> {

@@ -1,170 +1,43 @@
 //! Where a cook stands and what comes: replay of what happened, and the rest of the plan solved again.
 
-use serde::Serialize;
-
-use super::estimate::{Estimate, Fit, Seen, fit};
+use super::ends::Ends;
 use super::event::Event;
-use super::moves::{Move, moves};
+use super::learn::Learnt;
+use super::moves::moves;
 use super::promise::{Promise, planned};
-use super::reading::{APART, Reading, ReadingUse, unusable, usable};
+use super::reading::Reading;
+use super::reason::changed;
+use super::standing::{After, STANDING_S, stand};
 use super::story::{Status, Story};
+use super::view::{CookNow, CookView, Forecast, Late, Waits};
 use crate::bench::Bench;
-use crate::catalogue::Family;
-use crate::error::FieldError;
-use crate::plan::{
-    Ending, Planned, Pulled, Record, Root, Sampling, Series, StripPicture, Times, Trial, UNKNOWNS,
-    Unknowns, look_from_s, record, rising_root,
-};
-use crate::say::{CELSIUS, clock, hundredth, tenth, thousandth};
-use crate::setup::{PlanRequest, Resolved, Setup, resolve};
-use crate::timeline::{Deed, Event as Done, Lived, Programme, Schedule, Turn};
-use cindo_heat::grid::Grid;
-use cindo_heat::solve::{Accuracy, Observer, Sink, View};
+use crate::catalogue::OtherHeat;
+use crate::error::{FieldError, Problems};
+use crate::plan::{Ending, Record, Sampling, Series, Times, Trial, look_from_s, record};
+use crate::say::{hundredth, tenth, thousandth};
+use crate::setup::{PlanRequest, Resolved, resolve};
+use crate::timeline::{Deed, Event as Done, Lived, Programme, Stage, Turn};
+use cindo_heat::solve::Accuracy;
 
-/// A cook as it stands.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct CookView {
-    /// Where it stands.
-    pub status: Status,
-    /// Since the fish met the heat, s; none before that.
-    pub elapsed_s: Option<f64>,
-    /// The fish at this moment; none before it meets the heat.
-    pub state: Option<CookNow>,
-    /// What comes.
-    pub forecast: Forecast,
-    /// Movements of the hand, in order.
-    pub moves: Vec<Move>,
-    /// What staying in the heat past the right moment costs; empty once it is out.
-    pub late: Vec<Late>,
-    /// What standing does; none while it is in the heat.
-    pub after: Option<After>,
-    /// What readings and cues say about the piece; none before the first that can be used.
-    pub estimate: Option<Estimate>,
-    /// Whether each reading was used, in the order in which they were told.
-    #[serde(skip)]
-    pub reading_uses: Vec<ReadingUse>,
-    /// Lines over time, as it was and as it will be.
-    pub series: Series,
-    /// The inside over time.
-    pub section: StripPicture,
-}
-
-/// The fish at a moment.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct CookNow {
-    /// Core, °C.
-    pub core_c: f64,
-    /// Pan, oven, liquid, grate or oil, °C; while resting the room.
-    pub medium_c: f64,
-    /// Share of the thickness that is set (opaque), 0 to 1.
-    pub set_share: f64,
-    /// Share of the flesh that is dry, 0 to 1.
-    pub dry_share: f64,
-}
-
-/// What comes. All times count from the moment the fish met the heat, s.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Forecast {
-    /// First turn, made or to come.
-    pub turn_s: Option<f64>,
-    /// When to start looking.
-    pub look_from_s: f64,
-    /// Off the heat.
-    pub pull_s: f64,
-    /// Nine times of ten it is right no earlier than this.
-    pub pull_low_s: f64,
-    /// And no later.
-    pub pull_high_s: f64,
-    /// On the plate.
-    pub serve_s: f64,
-    /// Core when taken off, °C.
-    pub core_at_pull_c: f64,
-    /// Core when eaten, °C.
-    pub core_served_c: f64,
-    /// Name of the target.
-    pub target_name: String,
-    /// Lower edge of the target band, °C.
-    pub target_from_c: f64,
-    /// Upper edge, °C.
-    pub target_to_c: Option<f64>,
-    /// What is aimed at, °C.
-    pub target_aim_c: f64,
-    /// What the last thing that happened changed, in one line.
-    pub reason: Option<String>,
-}
-
-/// What so many seconds past the right moment cost.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Late {
-    /// So late, s.
-    pub late_s: f64,
-    /// Core when eaten, °C.
-    pub core_served_c: f64,
-    /// Share of the flesh that is dry then, 0 to 1.
-    pub dry_share: f64,
-    /// Share of its weight that it has lost by then, 0 to 1.
-    pub juice_lost_share: f64,
-}
-
-/// What standing does to it. Times count from the pull, s.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct After {
-    /// The highest that the core gets, °C.
-    pub peak_c: f64,
-    /// When that is.
-    pub peak_s: f64,
-    /// From then on it is past what was asked for, or no longer warm.
-    pub eat_by_s: f64,
-    /// Which of the two.
-    pub too_warm: bool,
-    /// Warm until then.
-    pub warm_until_s: f64,
-    /// Crisp until then; none where nothing is crisp.
-    pub crisp_until_s: Option<f64>,
-    /// Not to be kept longer than this out of the heat.
-    pub safe_until_s: f64,
-}
-
-/// The core's level is found to this, K.
-const LEVEL_K: f64 = 0.04;
 /// Nine of ten lie within so many spreads.
 const NINE_OF_TEN: f64 = 1.645;
 /// Shortest and longest time in the heat, s.
-const SHORTEST_S: f64 = 2.0;
+pub(super) const SHORTEST_S: f64 = 2.0;
 pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
 /// How late is looked at, s.
 const LATE_S: [f64; 6] = [0.0, 20.0, 40.0, 60.0, 90.0, 120.0];
-/// Standing is followed for so long, s.
-const STANDING_S: f64 = 1800.0;
-/// Fish is no longer warm once its mean is below this, °C (common practice).
-const LUKEWARM_C: f64 = 40.0;
-/// Fried food stays crisp for so long on a rack and elsewhere, s (common practice).
-const CRISP_ON_RACK_S: f64 = 900.0;
-const CRISP_ELSEWHERE_S: f64 = 420.0;
-/// Cooked food is not kept below 57 °C for longer, s (two hours; common practice).
-const SAFE_S: f64 = 7200.0;
 /// Up to so many events before a turn that nobody told, the forecast after each of them is looked at.
 const STEPS: usize = 8;
-/// Turns of whoever takes the planned moment are this close to it, s.
-const SAME_MOMENT_S: f64 = 5.0;
-
-/// Readings further than this from the fit are not used, in their own standard deviations.
-const APART_SD: f64 = 4.0;
 
 /// A cook with everything looked up.
 pub(super) struct Cook<'c, 'a> {
-    resolved: &'c Resolved<'a>,
-    promise: &'c Promise,
+    pub(super) resolved: &'c Resolved<'a>,
+    pub(super) promise: &'c Promise,
     programme: Programme<'a>,
     /// How much hotter the heat is than it was thought to be, K: settings by hand are as far off.
-    heat_k: f64,
+    pub(super) heat_k: f64,
     /// Whether readings have changed what is thought of the piece.
-    is_corrected: bool,
+    pub(super) is_corrected: bool,
 }
 
 impl<'c, 'a> Cook<'c, 'a> {
@@ -184,67 +57,6 @@ impl<'c, 'a> Cook<'c, 'a> {
     }
 }
 
-/// What standing does to a piece that was planned and comes out as its plan says.
-///
-/// # Errors
-/// As for its plan.
-pub(crate) fn standing(
-    bench: Bench<'_>,
-    request: &PlanRequest,
-    plan: &Planned,
-) -> Result<After, Vec<FieldError>> {
-    let resolved = resolve(bench, request)?;
-    let trial = Trial::new(&resolved.setup, Accuracy::COARSE);
-    let Pulled { schedule, pull_s, .. } = &plan.pulled;
-    let level_c = plan.answer.core_served_c.max(plan.answer.core_at_pull_c);
-    Ok(stand(&resolved, &trial, schedule, (*pull_s, level_c)))
-}
-
-/// What standing does to a piece that is out then, eaten at this level.
-fn stand(
-    resolved: &Resolved<'_>,
-    trial: &Trial<'_>,
-    schedule: &Schedule,
-    (out_s, level_c): (f64, f64),
-) -> After {
-    let Resolved { setup, target, .. } = resolved;
-    let mut simulation = trial.raw();
-    trial.heat(&mut simulation, schedule, out_s, &mut ());
-    let core_m = trial.grid.coldest(simulation.hottest_c()).0;
-    let mut standing = Standing {
-        grid: &trial.grid,
-        core_m,
-        over_k: 0.0,
-        limit_c: target.to_c.unwrap_or(f64::INFINITY),
-        peak: (0.0, f64::MIN),
-        out_s,
-        too_warm_s: None,
-        cold_s: None,
-    };
-    // By as much as it is eaten warmer than this column says.
-    let eaten = trial.rest(&mut simulation.clone(), schedule);
-    standing.over_k = level_c - eaten.level_c;
-    let rest = trial.programme.rested(schedule, out_s, STANDING_S);
-    simulation.run(&rest.phase(), &mut standing);
-    let cold_s = standing.cold_s.unwrap_or(STANDING_S);
-    let eat_by_s = standing.too_warm_s.unwrap_or(f64::INFINITY).min(cold_s);
-    let is_fried = setup.method.family == Family::Fry;
-    let crisp_s = match () {
-        () if setup.rest.on.id == "rack" => CRISP_ON_RACK_S,
-        () if setup.rest.on.wrapped || setup.rest.on.id == "foil" => 0.0,
-        () => CRISP_ELSEWHERE_S,
-    };
-    After {
-        peak_c: tenth(standing.peak.1),
-        peak_s: standing.peak.0.round(),
-        eat_by_s: eat_by_s.round(),
-        too_warm: standing.too_warm_s.is_some_and(|s| s <= cold_s),
-        warm_until_s: cold_s.round(),
-        crisp_until_s: is_fried.then_some(crisp_s),
-        safe_until_s: SAFE_S,
-    }
-}
-
 /// The way of a piece whose heat is off by so much, K.
 pub(super) fn lived<'a>(
     programme: &Programme<'a>,
@@ -252,8 +64,14 @@ pub(super) fn lived<'a>(
     deeds: &[Done],
     heat_k: f64,
 ) -> Lived<'a> {
+    // What is known to be off is the heat of its plan, not one that it was moved to.
+    let mut off_k = heat_k;
     let set = |done: &Done| match done.what {
-        Deed::HeatSet(set_c) => Done { what: Deed::HeatSet(set_c + heat_k), ..*done },
+        Deed::HeatSet(set_c) => Done { what: Deed::HeatSet(set_c + off_k), ..*done },
+        Deed::MovedTo { .. } => {
+            off_k = 0.0;
+            *done
+        }
         _ => *done,
     };
     let deeds: Vec<Done> = deeds.iter().map(set).collect();
@@ -274,19 +92,12 @@ pub(super) fn column<'a>(
 impl Cook<'_, '_> {
     /// The right pull after what happened; `None` where the heat does not reach that far any more.
     pub(super) fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
-        if deeds.is_empty() && !self.is_corrected {
-            return Some(self.promise.pull_s);
+        let core_s = self.core_pull_s(deeds)?;
+        let is_planned = deeds.is_empty() && !self.is_corrected;
+        if is_planned || self.resolved.target.hold_s == 0.0 {
+            return Some(core_s);
         }
-        let last_s = deeds.last().map_or(0.0, |e| e.at_s);
-        let mut trial = Trial::new(&self.resolved.setup, Accuracy::FAST);
-        let level = |pull_s: f64| {
-            let Lived { programme, schedule, .. } = self.lived(pull_s, deeds);
-            trial.programme = programme;
-            trial.finish(trial.raw(), &schedule, pull_s).level_c
-        };
-        let guess = Root { at: self.promise.pull_s, slope: self.promise.slope_k_s };
-        let span = (last_s.max(SHORTEST_S), LONGEST_S);
-        rising_root(level, self.promise.level_c, LEVEL_K, guess, span).map(|root| root.at)
+        self.held_pull_s(deeds, core_s)
     }
 
     /// What happened, with the turn that nobody reported and that was due before something else was:
@@ -306,7 +117,7 @@ impl Cook<'_, '_> {
         // As it was forecast by what had happened before it.
         while before(turn_s) > known {
             known = (known + step).min(before(turn_s));
-            let pull_s = self.pull_s(&deeds[..known]).unwrap_or(LONGEST_S);
+            let pull_s = self.core_pull_s(&deeds[..known]).unwrap_or(LONGEST_S);
             let lived = self.lived(pull_s, &deeds[..known]);
             let Some(forecast_s) = lived.schedule.turns_s.first() else { return deeds };
             turn_s = *forecast_s;
@@ -317,6 +128,20 @@ impl Cook<'_, '_> {
         deeds
     }
 
+    /// Works out how hot the heat was where it was seen to have fallen and nobody read it.
+    fn settle_medium(&self, deeds: &mut [Done]) {
+        for place in 0..deeds.len() {
+            let (before, rest) = deeds.split_at_mut(place);
+            if let Done { at_s, what: Deed::MediumSeen { medium_c, .. } } = &mut rest[0]
+                && medium_c.is_none()
+            {
+                let seen_s = at_s.max(SHORTEST_S);
+                let series = self.ending(Accuracy::FAST, before, seen_s).1.series;
+                *medium_c = Some(at(&series, &series.medium_c, seen_s));
+            }
+        }
+    }
+
     /// How it ends when it is off the heat at a moment.
     pub(super) fn ending(
         &self,
@@ -325,19 +150,35 @@ impl Cook<'_, '_> {
         out_s: f64,
     ) -> (Ending, Record) {
         let sampling = if accuracy == Accuracy::FAST { Sampling::LIVE } else { Sampling::SMALL };
+        let ending = self.ended(accuracy, deeds, out_s);
+        (ending, self.recorded((accuracy, sampling), deeds, (out_s, ending)))
+    }
+
+    /// The run that ends so, with everything that is shown.
+    fn recorded(
+        &self,
+        (accuracy, sampling): (Accuracy, Sampling),
+        deeds: &[Done],
+        (out_s, ending): (f64, Ending),
+    ) -> Record {
         let lived = self.lived(out_s, deeds);
         let schedule = lived.schedule.clone();
         let trial = column(self.resolved, accuracy, lived);
-        let ending = self.promise.ending(trial.finish(trial.raw(), &schedule, out_s));
-        let record = record(self.resolved, &trial, &schedule, out_s, (ending, None), sampling);
-        (ending, record)
+        record(self.resolved, &trial, &schedule, out_s, (ending, None), sampling)
     }
 
     /// What coming out late costs.
     fn late(&self, deeds: &[Done], pull_s: f64, level_c: f64) -> Vec<Late> {
+        let trial = Trial::new(&self.resolved.setup, Accuracy::COARSE);
+        let mut ends = Ends::of(self, &trial, deeds);
+        let shown = (Accuracy::COARSE, Sampling::SMALL);
         let ends: Vec<(Ending, Record)> = LATE_S
             .iter()
-            .map(|late_s| self.ending(Accuracy::COARSE, deeds, pull_s + late_s))
+            .map(|late_s| {
+                let out_s = pull_s + late_s;
+                let ending = self.promise.ending(ends.at(out_s));
+                (ending, self.recorded(shown, deeds, (out_s, ending)))
+            })
             .collect();
         let base_c = ends[0].0.level_c;
         let late = |(late_s, (ending, record)): (&f64, &(Ending, Record))| Late {
@@ -356,193 +197,16 @@ impl Cook<'_, '_> {
         let trial = column(self.resolved, Accuracy::COARSE, lived);
         stand(self.resolved, &trial, &schedule, (out_s, level_c))
     }
-
-    /// What the last thing that happened changed.
-    fn reason(&self, told: &[Done], pull_s: Option<f64>, ending: &Ending) -> Option<String> {
-        let (last, before) = told.split_last()?;
-        let before = self.with_assumed_turn(before);
-        let was_s = self.pull_s(&before).unwrap_or(LONGEST_S);
-        let was = self.lived(was_s, &before);
-        let did = match last.what {
-            Deed::Turned => {
-                let made = told.iter().filter(|e| e.what == Deed::Turned).count();
-                match was.schedule.turns_s.get(made - 1) {
-                    Some(due_s) => format!("turned {}", beside(last.at_s - due_s)),
-                    None => "turned once more".to_owned(),
-                }
-            }
-            Deed::HeatSet(set_c) => format!("heat set to {set_c:.0}{CELSIUS}"),
-            Deed::Lid(true) => "lid on".to_owned(),
-            Deed::Lid(false) => "lid off".to_owned(),
-            Deed::Basted => "basted".to_owned(),
-            Deed::Joined { .. } => "what joined it takes heat".to_owned(),
-            Deed::NextStage => "moved on".to_owned(),
-            Deed::Out => {
-                let target = &self.resolved.target;
-                let short = if tenth(ending.level_c) < target.from_c {
-                    format!(
-                        ", short of {}, which begins at {:.0}{CELSIUS}",
-                        target.name, target.from_c
-                    )
-                } else {
-                    String::new()
-                };
-                return Some(format!(
-                    "out {}: {:.0}{CELSIUS} when eaten{short}",
-                    beside(last.at_s - was_s),
-                    tenth(ending.level_c)
-                ));
-            }
-        };
-        let Some(pull_s) = pull_s else {
-            return Some(format!(
-                "{did}: the middle does not get there with this heat; turn it up"
-            ));
-        };
-        Some(changed(&did, pull_s, Some(was_s)))
-    }
-}
-
-/// What something did to the pull, in words.
-fn changed(did: &str, pull_s: f64, was_s: Option<f64>) -> String {
-    let (now, then) = (clock(pull_s), clock(was_s.unwrap_or(LONGEST_S)));
-    if now == then {
-        format!("{did}: out at {now} all the same")
-    } else {
-        format!("{did}: out at {now} instead of {then}")
-    }
-}
-
-/// How far from its moment something was done, in words.
-fn beside(late_s: f64) -> String {
-    match late_s {
-        s if s.abs() < SAME_MOMENT_S => "on time".to_owned(),
-        s if s < 0.0 => format!("{} early", clock(-s)),
-        s => format!("{} late", clock(s)),
-    }
-}
-
-/// Watches a piece that stands.
-struct Standing<'g> {
-    grid: &'g Grid,
-    core_m: f64,
-    /// What the plan has over this column, K.
-    over_k: f64,
-    limit_c: f64,
-    /// When the core was highest, s after the pull, and how high, °C.
-    peak: (f64, f64),
-    out_s: f64,
-    too_warm_s: Option<f64>,
-    cold_s: Option<f64>,
-}
-
-impl Observer for Standing<'_> {
-    fn observe(&mut self, view: &View<'_>) -> Sink {
-        let at_s = view.time_s - self.out_s;
-        let core_c = self.grid.at(view.temperature_c, self.core_m) + self.over_k;
-        if core_c > self.peak.1 {
-            self.peak = (at_s, core_c);
-        }
-        if core_c > self.limit_c {
-            self.too_warm_s.get_or_insert(at_s);
-        }
-        let volumes = &self.grid.volume_m;
-        let heat: f64 = view.temperature_c.iter().zip(volumes).map(|(t, v)| t * v).sum();
-        if heat / self.grid.total_volume_m() < LUKEWARM_C && at_s > self.peak.0 {
-            self.cold_s.get_or_insert(at_s);
-        }
-        Sink::Continue
-    }
 }
 
 /// A series at a moment.
-fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
+pub(super) fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
     let times = &series.time_s;
     let next = times.partition_point(|t| *t <= at_s).clamp(1, times.len() - 1);
     let (from_s, to_s) = (times[next - 1], times[next]);
     let share = ((at_s - from_s) / (to_s - from_s).max(1e-9)).clamp(0.0, 1.0);
     values[next - 1] + share * (values[next] - values[next - 1])
 }
-
-/// What readings and cues say, and which of them were used.
-struct Learnt {
-    unknowns: Unknowns,
-    fit: Option<Fit>,
-    told: Option<Estimate>,
-    uses: Vec<ReadingUse>,
-    /// When the last of it was, s after the fish met the heat.
-    last_s: f64,
-}
-
-impl<'a> Cook<'_, 'a> {
-    /// Fits what is unknown to what was read and noticed.
-    fn learn(&self, measured: bool, story: &Story, deeds: &[Done], readings: &[Reading]) -> Learnt {
-        let setup = &self.resolved.setup;
-        let unknowns = Unknowns::of(setup, measured);
-        let mut why = unusable(story, readings);
-        let mut seen = usable(setup.bench.catalogue, story, readings, &why);
-        let planned_s = self.pull_s(deeds).unwrap_or(LONGEST_S);
-        // However long it has been in by now, it has not been out.
-        let last_s = seen.last().map_or(0.0, |(s, _)| s.at_s);
-        let planned_s = story.out_s.unwrap_or(planned_s.max(last_s));
-        let lived_of = |programme: &Programme<'a>, heat_k: f64| {
-            lived(programme, planned_s, deeds, self.heat_k + heat_k)
-        };
-        let over_k = |at_s: f64| self.promise.over_at_k(at_s);
-        let fit_to = |seen: &[(Seen, Option<usize>)]| {
-            let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
-            fit(setup, &unknowns, &lived_of, (self.promise.core_share, &over_k), &values)
-        };
-        let mut found = (!seen.is_empty()).then(|| fit_to(&seen));
-        if let Some(first) = &found {
-            let apart = |place: &usize| first.off[*place].abs() > APART_SD;
-            let wild: Vec<usize> = (0..seen.len()).filter(apart).collect();
-            if !wild.is_empty() && 2 * wild.len() < seen.len() {
-                for place in wild.iter().rev() {
-                    if let (_, Some(reading)) = seen.remove(*place) {
-                        why[reading] = Some(APART);
-                    }
-                }
-                found = Some(fit_to(&seen));
-            }
-        }
-        let use_of =
-            |why: Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
-        Learnt {
-            told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
-            uses: why.into_iter().map(use_of).collect(),
-            last_s: if found.is_some() { last_s } else { f64::NEG_INFINITY },
-            fit: found,
-            unknowns,
-        }
-    }
-
-    /// How far the right pull can still wander once something was learnt, s.
-    fn spread_s(&self, learnt: &Learnt, fit: &Fit, deeds: &[Done], pull_s: f64) -> f64 {
-        let setup = &self.resolved.setup;
-        let level = |varied: &Setup<'_>, pull_s: f64| {
-            let mut trial = Trial::new(varied, Accuracy::COARSE);
-            let heat_k = self.heat_k + varied.medium_c - setup.medium_c;
-            let Lived { programme, schedule, .. } = lived(&trial.programme, pull_s, deeds, heat_k);
-            trial.programme = programme;
-            trial.finish(trial.raw(), &schedule, pull_s).level_c
-        };
-        let base = level(setup, pull_s);
-        let slope = ((level(setup, pull_s + SLOPE_S) - base) / SLOPE_S).max(1e-4);
-        let change: [f64; UNKNOWNS] = std::array::from_fn(|i| {
-            let mut by = [0.0; UNKNOWNS];
-            by[i] = 1.0;
-            (level(&learnt.unknowns.varied(setup, &by), pull_s) - base) / slope
-        });
-        fit.sd_of(&change).hypot(MODEL_SHARE * pull_s)
-    }
-}
-
-/// The quick column that is fitted, and the straight lines of the fit, are themselves off by about this share
-/// of the time (measured: `estimate_tests`).
-const MODEL_SHARE: f64 = 0.025;
-/// The slope of the level is taken over this, s.
-const SLOPE_S: f64 = 10.0;
 
 /// A cook read, understood and corrected: what both its view and its rescue begin from.
 pub(super) struct Prepared<'a> {
@@ -558,27 +222,36 @@ pub(super) struct Prepared<'a> {
 }
 
 impl<'a> Prepared<'a> {
+    /// Reads what was told up to a moment of the cook's clock, s: what the clock waits for is back then.
     pub(super) fn of(
         bench: Bench<'a>,
         request: &PlanRequest,
         promise: &Promise,
         (events, readings): (&[Event], &[Reading]),
+        now_s: f64,
     ) -> Result<Self, Vec<FieldError>> {
-        let story = Story::of(events)?;
+        let mut story = Story::of(events)?;
         let mut request = planned(request);
         if let Some(on) = &story.rest_on {
             request.rest_on = Some(on.clone());
             request.rest_c = None;
         }
         let mut resolved = resolve(bench, &request)?;
+        resolved.setup.elsewhere = other_heats(bench, &story.heats)?;
         let measured = request.piece.thickness_measured.unwrap_or(false);
         let thought = Cook::new(&resolved, promise);
-        let deeds = thought.with_assumed_turn(&story.deeds);
+        thought.settle_medium(&mut story.deeds);
+        let mut deeds = thought.with_assumed_turn(&story.deeds);
+        if let Some(in_s) = story.in_s.filter(|_| story.held_c().is_some()) {
+            // What comes is worked out as if the heat were back now.
+            let last_s = deeds.last().map_or(0.0, |done| done.at_s);
+            deeds.push(Done { at_s: (now_s - in_s).max(last_s), what: Deed::MediumBack });
+        }
         let learnt = thought.learn(measured, &story, &deeds, readings);
         let thought_s = if learnt.fit.is_some() { thought.pull_s(&deeds) } else { None };
         let mut heat_k = resolved.setup.runs_k;
         if let Some(fit) = &learnt.fit {
-            let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by);
+            let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by());
             heat_k += corrected.medium_c - resolved.setup.medium_c;
             resolved.setup = corrected;
         }
@@ -624,6 +297,22 @@ impl<'a> Prepared<'a> {
     }
 }
 
+/// The heats with these ids.
+///
+/// # Errors
+/// One that the catalogue no longer knows.
+pub(super) fn other_heats<'a>(
+    bench: Bench<'a>,
+    ids: &[String],
+) -> Result<Vec<&'a OtherHeat>, Vec<FieldError>> {
+    let mut problems = Problems::new();
+    let heats = &bench.catalogue.heats;
+    let found = ids.iter().map(|id| problems.named("to", "a heat", id, heats, |heat| &heat.id));
+    let found: Option<Vec<&OtherHeat>> = found.collect();
+    problems.finish()?;
+    found.ok_or_else(Vec::new)
+}
+
 /// Follows a cook up to a moment of its own clock, s.
 ///
 /// # Errors
@@ -636,7 +325,7 @@ pub fn follow<'a>(
     now_s: f64,
 ) -> Result<CookView, Vec<FieldError>> {
     let bench = bench.into();
-    let prepared = Prepared::of(bench, request, promise, told)?;
+    let prepared = Prepared::of(bench, request, promise, told, now_s)?;
     let Prepared { resolved, story, deeds, .. } = &prepared;
     let cook = prepared.cook(resolved, promise);
     let rest_s = resolved.setup.rest.duration_s;
@@ -644,7 +333,7 @@ pub fn follow<'a>(
     let right_s = prepared.out_s(&cook);
     let pull_s = right_s.unwrap_or(LONGEST_S);
     let elapsed_s = prepared.elapsed_s(now_s);
-    let (ending, _) = cook.ending(Accuracy::FAST, deeds, pull_s);
+    let ending = cook.ended(Accuracy::FAST, deeds, pull_s);
     let late = if !is_out && right_s.is_some() {
         cook.late(deeds, pull_s, ending.level_c)
     } else {
@@ -662,13 +351,17 @@ pub fn follow<'a>(
         core_at_pull_c: ending.core_at_pull_c,
         side_opaque: promise.side_opaque_share,
     };
-    let record = pictured(&prepared, promise, elapsed_s, pull_s);
+    let record = pictured(&prepared, promise, elapsed_s, (pull_s, ending));
     let series = record.series;
     let state = elapsed_s.map(|elapsed_s| CookNow {
         core_c: tenth(at(&series, &series.core_c, elapsed_s)),
-        medium_c: tenth(at(&series, &series.medium_c, elapsed_s)),
+        medium_c: tenth(story.held_c().unwrap_or_else(|| at(&series, &series.medium_c, elapsed_s))),
         set_share: hundredth(at(&series, &series.set_share, elapsed_s)),
         dry_share: hundredth(at(&series, &series.dry_share, elapsed_s)),
+    });
+    let waits = elapsed_s.filter(|_| story.held_c().is_some()).map(|elapsed_s| Waits {
+        back_at_c: set_c(&lived, elapsed_s) - prepared.heat_k,
+        then_s: tenth((pull_s - elapsed_s).max(0.0)),
     });
     let target = &resolved.target;
     bench.afford(Ok(CookView {
@@ -689,15 +382,33 @@ pub fn follow<'a>(
             target_to_c: target.to_c,
             target_aim_c: target.aim_c,
             reason: prepared.reason(&cook, right_s, &ending),
+            waits,
         },
-        moves: moves(&resolved.setup, &lived, &times, (look_s, deeds, story.status)),
+        moves: moves(
+            &resolved.setup,
+            &lived,
+            &times,
+            (look_s, deeds, story.status),
+            waits.zip(elapsed_s),
+        ),
         late,
+        is_covered: !is_out && stage_at(&lived, elapsed_s.unwrap_or(0.0)).uncovered.is_some(),
         after: story.out_s.map(|out_s| cook.after(deeds, out_s, ending.level_c)),
         estimate: prepared.learnt.told,
         reading_uses: prepared.learnt.uses.clone(),
         series,
         section: record.section,
     }))
+}
+
+/// What the heat is set to at a moment, °C.
+pub(super) fn set_c(lived: &Lived<'_>, at_s: f64) -> f64 {
+    stage_at(lived, at_s).heater.set_c
+}
+
+/// The stage at a moment.
+fn stage_at<'l, 'a>(lived: &'l Lived<'a>, at_s: f64) -> &'l Stage<'a> {
+    &lived.programme.stages[lived.schedule.stage(at_s)]
 }
 
 /// Fewer readings than this say nothing of the whole.
@@ -718,7 +429,7 @@ pub fn hindsight<'a>(
         return Ok(None);
     }
     let bench = bench.into();
-    let prepared = Prepared::of(bench, request, promise, told)?;
+    let prepared = Prepared::of(bench, request, promise, told, f64::NEG_INFINITY)?;
     let used = prepared.learnt.uses.iter().filter(|u| u.used).count();
     let Some(fit) = prepared.learnt.fit.as_ref().filter(|_| used >= ENOUGH_READINGS) else {
         return Ok(None);
@@ -743,7 +454,7 @@ fn pictured(
     prepared: &Prepared<'_>,
     promise: &Promise,
     elapsed_s: Option<f64>,
-    pull_s: f64,
+    (pull_s, ending): (f64, Ending),
 ) -> Record {
     let Prepared { story, deeds, .. } = prepared;
     let mut resolved = prepared.resolved.clone();
@@ -758,7 +469,11 @@ fn pictured(
     } else if let Some(elapsed_s) = elapsed_s {
         out_s = pull_s.max(elapsed_s.min(LONGEST_S));
     }
-    prepared.cook(&resolved, promise).ending(Accuracy::FAST, deeds, out_s).1
+    let cook = prepared.cook(&resolved, promise);
+    if story.out_s.is_none() && out_s <= pull_s {
+        return cook.recorded((Accuracy::FAST, Sampling::LIVE), deeds, (out_s, ending));
+    }
+    cook.ending(Accuracy::FAST, deeds, out_s).1
 }
 
 /// The right pull where something cold joins so long before it, s; each with its mass, kg, and its
@@ -783,7 +498,7 @@ pub(crate) fn joined_pull_s(
             .iter()
             .map(|(before_end_s, mass_kg, start_c)| Done {
                 at_s: (pull_s - before_end_s).max(0.0),
-                what: Deed::Joined { mass_kg: *mass_kg, start_c: *start_c },
+                what: Deed::Joined { mass_kg: *mass_kg, start_c: *start_c, is_fish: false },
             })
             .collect();
         deeds.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));

@@ -3,26 +3,37 @@
 //! A pure function of a plan's promise and a list of events. Times are seconds on the cook's own clock; who
 //! keeps that clock is not this crate's business.
 
+mod book;
+mod ends;
 mod estimate;
 mod event;
 mod follow;
+mod learn;
 mod moves;
 mod probe;
 mod promise;
 mod reading;
+mod reason;
 mod rescue;
+mod shared;
+mod standing;
 mod story;
+mod view;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
-pub use follow::{After, CookNow, CookView, Forecast, Late, follow, hindsight};
-pub(crate) use follow::{joined_pull_s, standing, varied_pull_s};
+pub use follow::{follow, hindsight};
+pub(crate) use follow::{joined_pull_s, varied_pull_s};
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;
 pub use reading::{Reading, ReadingUse};
 pub use rescue::{Rescue, RescueEnd, RescueRequest, rescue};
+pub use shared::{FishIn, HeatLeft, HeatWanted, heat_left, heat_wanted};
+pub use standing::After;
+pub(crate) use standing::standing;
 pub use story::{Milestones, Status, check, milestones};
+pub use view::{CookNow, CookView, Forecast, Late, Waits};
 
 #[cfg(test)]
 pub(crate) use estimate_tests::normal;

@@ -4,8 +4,9 @@ use serde::Serialize;
 
 use super::event::Kind;
 use super::story::Status;
+use super::view::Waits;
 use crate::plan::{Times, steps};
-use crate::say::tenth;
+use crate::say::{CELSIUS, clock, tenth};
 use crate::setup::Setup;
 use crate::timeline::{Deed, Event as Done, Lived};
 
@@ -43,10 +44,14 @@ pub(super) fn moves(
     lived: &Lived<'_>,
     times: &Times,
     (look_from_s, deeds, status): (f64, &[Done], Status),
+    waits: Option<(Waits, f64)>,
 ) -> Vec<Move> {
     let did = |what: fn(&Deed) -> bool| deeds.iter().filter(move |e| what(&e.what)).count();
     let (turned, is_out) = (did(|d| *d == Deed::Turned), did(|d| *d == Deed::Out) > 0);
-    let (heats, nexts) = (did(|d| matches!(d, Deed::HeatSet(_))), did(|d| *d == Deed::NextStage));
+    let (heats, nexts) = (
+        did(|d| matches!(d, Deed::HeatSet(_))),
+        did(|d| matches!(d, Deed::NextStage | Deed::MovedTo { .. })),
+    );
     let has_lid = did(|d| matches!(d, Deed::Lid(true))) > 0;
     let mut source = lived.programme.stages[0].heater.reservoir;
     let mut all: Vec<Move> = Vec::new();
@@ -94,6 +99,13 @@ pub(super) fn moves(
         all.insert(pull, Move { cue: looks_for, ..look });
     }
     all.push(plain(times.pull_s + times.rest_s, "eat", EAT, Some(Kind::Serve)));
+    if let Some((waits, elapsed_s)) = waits {
+        let medium = setup.method.medium.to_lowercase();
+        let title = format!("Wait for the {medium}: back at {:.0}{CELSIUS}", waits.back_at_c);
+        let detail = format!("Then {} more.", clock(waits.then_s));
+        let back = plain(elapsed_s, "back", (&title, &detail), Some(Kind::Back));
+        all.push(Move { cue: setup.look().map_or_else(String::new, |l| l.look.clone()), ..back });
+    }
     // Things noticed before the look stay before it.
     all.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
     all

@@ -2,7 +2,7 @@
 
 use super::estimate::tip_c;
 use super::event::Event;
-use super::follow::{Cook, LONGEST_S, lived};
+use super::follow::{Cook, LONGEST_S, lived, other_heats};
 use super::promise::{Promise, planned};
 use super::story::Story;
 use crate::bench::Bench;
@@ -35,14 +35,15 @@ pub fn probe_c<'a>(
     let bench = bench.into();
     let story = Story::of(events)?;
     let Some(in_s) = story.in_s else { return Ok(vec![None; at_s.len()]) };
-    let resolved = resolve(bench, &planned(request))?;
+    let mut resolved = resolve(bench, &planned(request))?;
+    resolved.setup.elsewhere = other_heats(bench, &story.heats)?;
     let thought = Cook::new(&resolved, promise);
     let deeds = thought.with_assumed_turn(&story.deeds);
     let measured = request.piece.thickness_measured.unwrap_or(false);
     let setup = Unknowns::of(&resolved.setup, measured).varied(&resolved.setup, &truth.by);
     let heat_k = resolved.setup.runs_k + setup.medium_c - resolved.setup.medium_c;
     // Turned as the cook turns it: by its own plan, not by what is true.
-    let planned_s = story.out_s.or_else(|| thought.pull_s(&deeds)).unwrap_or(LONGEST_S);
+    let planned_s = story.out_s.or_else(|| thought.core_pull_s(&deeds)).unwrap_or(LONGEST_S);
     let since_s: Vec<f64> = at_s.iter().map(|s| s - in_s).filter(|s| *s >= 0.0).collect();
     let stays_s = since_s.last().copied().unwrap_or(0.0);
     let out_s = story.out_s.unwrap_or(planned_s.max(stays_s));

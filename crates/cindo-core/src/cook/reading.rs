@@ -35,8 +35,11 @@ const JUMP_K: f64 = 4.0;
 const JUMP_K_S: f64 = 0.1;
 /// Neighbours on either side.
 const NEIGHBOURS: usize = 2;
-/// A clock may go back by so much, s.
+/// A reading that comes after one of a later moment by more than this, s, comes late: it was told again, or a
+/// clock went back.
 const BACK_S: f64 = 1.5;
+/// Told again it lies within this of what those before and after it say, K (three and a half times a probe's spread).
+const LATE_K: f64 = 2.5;
 
 const BEFORE: &str = "before the fish met the heat";
 const NO_CORE: &str = "no core is that cold or hot: the tip may be out of the fish";
@@ -47,20 +50,27 @@ pub(super) const APART: &str = "far from what the others say";
 /// Why each reading cannot be used; `None` for those that can.
 pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'static str>> {
     let Some(in_s) = story.in_s else { return vec![Some(BEFORE); readings.len()] };
-    let mut latest_s = f64::NEG_INFINITY;
     let mut why: Vec<Option<&'static str>> = readings
         .iter()
-        .map(|reading| {
-            let is_back = reading.at_s < latest_s - BACK_S;
-            latest_s = latest_s.max(reading.at_s);
-            match reading {
-                r if r.at_s < in_s => Some(BEFORE),
-                r if !(CORE_C.0..=CORE_C.1).contains(&r.core_c) => Some(NO_CORE),
-                _ if is_back => Some(BACK),
-                _ => None,
-            }
+        .map(|reading| match reading {
+            r if r.at_s < in_s => Some(BEFORE),
+            r if !(CORE_C.0..=CORE_C.1).contains(&r.core_c) => Some(NO_CORE),
+            _ => None,
         })
         .collect();
+    let mut latest_s = f64::NEG_INFINITY;
+    let (mut in_time, mut late) = (Vec::with_capacity(readings.len()), Vec::new());
+    for (place, reading) in readings.iter().enumerate().filter(|(place, _)| why[*place].is_none()) {
+        let is_late = reading.at_s < latest_s - BACK_S;
+        latest_s = latest_s.max(reading.at_s);
+        if is_late { late.push(place) } else { in_time.push(*reading) }
+    }
+    in_time.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
+    for place in late {
+        if !fits(&in_time, &readings[place]) {
+            why[place] = Some(BACK);
+        }
+    }
     let mut good: Vec<usize> = (0..readings.len()).filter(|i| why[*i].is_none()).collect();
     good.sort_by(|a, b| readings[*a].at_s.total_cmp(&readings[*b].at_s));
     for place in 0..good.len() {
@@ -76,6 +86,30 @@ pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'stat
         }
     }
     why
+}
+
+/// Whether a reading that comes late belongs where its clock says: no other is of that moment, and it says what
+/// those before and after it say.
+fn fits(in_time: &[Reading], late: &Reading) -> bool {
+    let next = in_time.partition_point(|other| other.at_s < late.at_s);
+    let around = (next.checked_sub(1).map(|i| in_time[i]), in_time.get(next).copied());
+    let is_taken = |other: &Reading| (other.at_s - late.at_s).abs() < BACK_S;
+    let (before, after) = match around {
+        (Some(before), Some(after)) => (before, after),
+        // With one side only it is compared with that.
+        (Some(one), None) | (None, Some(one)) => (one, one),
+        (None, None) => return true,
+    };
+    let share = if after.at_s > before.at_s {
+        (late.at_s - before.at_s) / (after.at_s - before.at_s)
+    } else {
+        0.0
+    };
+    let said_c = before.core_c + share * (after.core_c - before.core_c);
+    let beyond_s = (late.at_s - late.at_s.clamp(before.at_s, after.at_s)).abs();
+    !is_taken(&before)
+        && !is_taken(&after)
+        && (late.core_c - said_c).abs() <= LATE_K + JUMP_K_S * beyond_s
 }
 
 /// What can be used, in the order of time, and which reading each is; cues are none.

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use super::event::{Event, Kind};
-use super::follow::{Cook, LONGEST_S, Prepared, column};
+use super::follow::{Cook, LONGEST_S, Prepared, column, set_c};
 use super::promise::Promise;
 use super::reading::Reading;
 use super::story::Status;
@@ -108,7 +108,7 @@ pub fn rescue<'a>(
     let row = problems.named("trouble", "a trouble", &asked.trouble, rows, |r| &r.id);
     problems.finish()?;
     let Some(row) = row else { return Err(Vec::new()) };
-    let prepared = Prepared::of(bench, request, promise, told)?;
+    let prepared = Prepared::of(bench, request, promise, told, now_s)?;
     let Prepared { resolved, story, deeds, .. } = &prepared;
     let cook = prepared.cook(resolved, promise);
     let elapsed_s = prepared.elapsed_s(now_s).filter(|_| story.status != Status::Served);
@@ -120,8 +120,7 @@ pub fn rescue<'a>(
     let out_s = prepared.out_s(&cook).unwrap_or(LONGEST_S);
     let idle_s = if is_out || elapsed_s < out_s { out_s } else { elapsed_s + IDLE_S };
     let without = ends(&cook, deeds, idle_s);
-    let set_c = cook.lived(out_s, deeds);
-    let set_c = set_c.programme.stages[set_c.schedule.stage(elapsed_s)].heater.set_c;
+    let set_c = set_c(&cook.lived(out_s, deeds), elapsed_s);
     let done_now = |what: Deed| {
         let mut deeds = story.deeds.clone();
         deeds.push(Done { at_s: elapsed_s, what });
@@ -240,7 +239,7 @@ fn back_in(
     };
     let phase = Phase {
         duration_s: LONGEST_BACK_S,
-        bottom: Some(stage.below),
+        bottom: Some(stage.around.below),
         top: Some(trial.programme.under_lid),
         heater: pan,
     };

@@ -54,9 +54,19 @@ pub(super) struct Story {
     pub(super) served_s: Option<f64>,
     /// What it was put on, where that was said.
     pub(super) rest_on: Option<String>,
+    /// Heats that it was moved to though its plan has none of them, in the order of the moves.
+    pub(super) heats: Vec<String>,
     /// Cues and how they turned out, by their time in the heat.
     pub(super) cues: Vec<(f64, String, String)>,
+    /// How often its clock waited: each is a run of its own.
+    waits: usize,
 }
+
+/// No cook waits more often.
+const MOST_WAITS: usize = 40;
+
+/// And none is moved to another heat more often.
+const MOST_MOVES: usize = 20;
 
 /// An event that stands: its place in the list, when it happened, and what.
 struct Standing<'e> {
@@ -106,7 +116,9 @@ impl Story {
             out_s: None,
             served_s: None,
             rest_on: None,
+            heats: Vec::new(),
             cues: Vec::new(),
+            waits: 0,
         };
         for event in standing(events, &mut problems) {
             if let Err(why) = story.add(event.at_s, event.what) {
@@ -125,11 +137,15 @@ impl Story {
         match (what, self.status) {
             // What is noted changes nothing, and that it was pressed is how a plan has it.
             (Happened::Note { .. }, _) | (Happened::Press, Cooking) => {}
-            (Happened::In, Waiting) => {
+            (Happened::In { medium_c }, Waiting) => {
                 self.status = Cooking;
                 self.in_s = Some(at_s);
+                if medium_c.is_some() {
+                    let seen = Deed::MediumSeen { medium_c: *medium_c, is_held: false };
+                    did(&mut self.deeds, seen);
+                }
             }
-            (Happened::In, _) => {
+            (Happened::In { .. }, _) => {
                 return Err(
                     "the fish is in already; take that back first, or give it another time",
                 );
@@ -140,20 +156,40 @@ impl Story {
             }
             (Happened::Lid { on }, Waiting | Cooking) => did(&mut self.deeds, Deed::Lid(*on)),
             (Happened::Baste, Cooking) => did(&mut self.deeds, Deed::Basted),
-            (Happened::Join { mass_g, start_c, .. }, Cooking) => {
+            (Happened::Join { mass_g, start_c, cook, .. }, Cooking) => {
                 let mass_kg = mass_g / 1000.0;
-                did(&mut self.deeds, Deed::Joined { mass_kg, start_c: *start_c });
+                let is_fish = cook.is_some();
+                did(&mut self.deeds, Deed::Joined { mass_kg, start_c: *start_c, is_fish });
             }
+            (Happened::Wait { .. }, Cooking) if self.waits >= MOST_WAITS => {
+                return Err("it has waited often enough; tell its heat instead");
+            }
+            (Happened::Wait { medium_c }, Cooking) => {
+                self.waits += 1;
+                did(&mut self.deeds, Deed::MediumSeen { medium_c: *medium_c, is_held: true });
+            }
+            (Happened::Back, Cooking) => did(&mut self.deeds, Deed::MediumBack),
             (Happened::Turn, Cooking) => did(&mut self.deeds, Deed::Turned),
-            (Happened::Move { to }, Cooking) if to == NEXT => {
+            (Happened::Move { to, .. }, Cooking) if to == NEXT => {
                 did(&mut self.deeds, Deed::NextStage);
             }
+            (Happened::Move { to, medium_c: Some(set_c) }, Cooking) => {
+                if self.heats.len() >= MOST_MOVES {
+                    return Err(
+                        "it has been moved often enough; tell the heat that it is in instead",
+                    );
+                }
+                did(&mut self.deeds, Deed::MovedTo { place: self.heats.len(), set_c: *set_c });
+                self.heats.push(to.clone());
+            }
             (Happened::Out, Cooking) => self.off(since_s),
-            (Happened::Move { to }, Cooking) => {
+            (Happened::Move { to, .. }, Cooking) => {
                 self.off(since_s);
                 self.rest_on = Some(to.clone());
             }
-            (Happened::Move { to }, Resting) if to != NEXT => self.rest_on = Some(to.clone()),
+            (Happened::Move { to, medium_c: None }, Resting) if to != NEXT => {
+                self.rest_on = Some(to.clone());
+            }
             (Happened::Serve, Resting) => {
                 self.status = Served;
                 self.served_s = Some(since_s);
@@ -175,6 +211,19 @@ impl Story {
             (_, Served) => return Err("it was served by then; allowed is a note"),
         }
         Ok(())
+    }
+
+    /// How hot the heat is whose return the clock waits for, °C; none where it waits for nothing.
+    pub(super) fn held_c(&self) -> Option<f64> {
+        let last = self.deeds.iter().rev().find_map(|done| match done.what {
+            Deed::MediumSeen { medium_c, is_held } => Some(medium_c.filter(|_| is_held)),
+            // Who sets it anew waits no longer.
+            Deed::MediumBack | Deed::HeatSet(_) | Deed::NextStage | Deed::MovedTo { .. } => {
+                Some(None)
+            }
+            _ => None,
+        });
+        last.flatten().filter(|_| self.status == Status::Cooking)
     }
 
     fn off(&mut self, since_s: f64) {

@@ -47,6 +47,8 @@ impl HeatSource<'_> {
         };
         Heater {
             reservoir,
+            told: 0,
+            is_held: false,
             start_c: self.set_c,
             set_c: self.set_c,
             capacity_j_k: empty_j_k + self.filled_j_k,

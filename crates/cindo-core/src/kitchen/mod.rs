@@ -6,8 +6,8 @@ mod heat_source;
 mod own;
 mod settings;
 
-pub(crate) use calibration::{BETWEEN, WITHIN};
-pub use calibration::{Calibration, Eye};
+pub(crate) use calibration::{BETWEEN, SLOPE_K, WITHIN, over_dial};
+pub use calibration::{Calibration, DIAL_C, Eye};
 pub use checks::{CheckFound, CheckMade, DialReading, GearCheck};
 pub(crate) use heat_source::{HeatSource, Load};
 pub use own::{DialWord, Known, OwnGear, OwnKitchen};

@@ -5,7 +5,7 @@ use std::collections::HashSet;
 use serde::{Deserialize, Serialize};
 
 use super::calibration::{Calibration, Eye};
-use crate::catalogue::{Catalogue, Gear};
+use crate::catalogue::{Catalogue, Gear, GearKind};
 use crate::error::{FieldError, Problems};
 
 /// What a kitchen knows that bears on heat.
@@ -47,6 +47,7 @@ pub struct OwnGear {
     pub like: String,
     /// Inside length and width, mm, 50 to 1500; those of the other when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(min_items = 2, max_items = 2))]
     pub inside_mm: Option<[f64; 2]>,
     /// Inside height, mm, 10 to 800.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -86,6 +87,9 @@ pub struct DialWord {
     pub dial: String,
 }
 
+/// Least and most power of gear, W, and mass, kg.
+pub(super) const POWER_W: (f64, f64) = (100.0, 20_000.0);
+pub(super) const MASS_KG: (f64, f64) = (0.2, 80.0);
 /// Most pieces of gear of one's own, and words of a dial.
 const MOST_GEAR: usize = 40;
 const MOST_WORDS: usize = 12;
@@ -114,7 +118,7 @@ impl Known {
     }
 
     /// One of a cook's own, like one that the catalogue knows.
-    fn own(own: &OwnGear, like: &Gear) -> Self {
+    pub(super) fn own(own: &OwnGear, like: &Gear) -> Self {
         let gear = Gear {
             id: own.id.clone(),
             name: own.name.clone(),
@@ -142,6 +146,13 @@ impl OwnKitchen {
         let mut problems = Problems::new();
         self.known(catalogue, &mut problems);
         problems.finish()
+    }
+
+    /// Its thermometer with this id, and how much too high that reads, K; none where it has none.
+    pub fn thermometer_k(&self, catalogue: &Catalogue, id: &str) -> Option<f64> {
+        let own = self.gear.iter().find(|own| own.id == id)?;
+        let is_one = catalogue.gear(&own.like)?.kinds.contains(&GearKind::Thermometer);
+        is_one.then(|| own.calibration.map_or(0.0, |known| known.runs_k))
     }
 
     /// Its gear as the solver needs it.
@@ -197,8 +208,8 @@ impl OwnGear {
         }
         let sizes = [
             ("height_mm", self.height_mm, 10.0, 800.0, "mm"),
-            ("mass_kg", self.mass_kg, 0.2, 80.0, "kg"),
-            ("power_w", self.power_w, 100.0, 20_000.0, "W"),
+            ("mass_kg", self.mass_kg, MASS_KG.0, MASS_KG.1, "kg"),
+            ("power_w", self.power_w, POWER_W.0, POWER_W.1, "W"),
         ];
         for (name, value, low, high, unit) in sizes {
             if let Some(value) = value {

@@ -3,8 +3,8 @@
 use serde::{Deserialize, Serialize};
 
 use super::calibration::Eye;
-use super::own::{OwnGear, OwnKitchen};
-use crate::catalogue::Catalogue;
+use super::own::{Known, OwnGear, OwnKitchen};
+use crate::catalogue::{Catalogue, Gear};
 use crate::error::{FieldError, Problems};
 
 /// Doneness that is offered first.
@@ -131,6 +131,14 @@ impl Kitchen {
         let Self { gear, eye, scatter, .. } = self;
         let usual = gear.is_empty() && eye.is_none() && scatter.is_none();
         (!usual).then(|| OwnKitchen { gear: gear.clone(), eye: *eye, scatter: *scatter })
+    }
+
+    /// Gear by its id as it stands here: its own sizes where they are known, else as the catalogue has it.
+    pub fn gear_of(&self, catalogue: &Catalogue, id: &str) -> Option<Gear> {
+        match self.gear.iter().find(|own| own.id == id) {
+            Some(own) => Some(Known::own(own, catalogue.gear(&own.like)?).gear),
+            None => catalogue.gear(id).cloned(),
+        }
     }
 
     /// Checks it. `altitude_m` and the rest have the ranges of a plan's.

@@ -5,6 +5,7 @@ use serde::Serialize;
 
 use super::chain::{Link, Move, StepKind, Way};
 use super::clash::{Clash, clashes};
+use super::moved::{Moved, moved};
 use super::schedule::{Instance, Placement, Schedule};
 use super::station::{BURNERS_AT, HANDS_AT, Station, Stations, Stretch, the, to_s};
 use super::{Fixed, Kitchen, Line};
@@ -98,7 +99,8 @@ pub struct Tightest {
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct LineUp {
-    /// Steps, in the order of their beginning.
+    /// Steps, in the order of their beginning; whoever shows them gives them their moments on the clock.
+    #[serde(skip)]
     pub steps: Vec<LineUpStep>,
     /// Dishes, in the order in which they were asked for.
     pub dishes: Vec<DishView>,
@@ -115,6 +117,8 @@ pub struct LineUp {
     pub cost: i64,
     /// What was changed so that it fits, in sentences.
     pub notes: Vec<String>,
+    /// What the last change in the service moved.
+    pub moved: Option<Moved>,
     /// What to mind with all of it.
     pub cautions: Vec<String>,
 }
@@ -162,7 +166,7 @@ pub(super) fn answer(
                 title: if blocked.why.is_empty() {
                     "Not to be had".to_owned()
                 } else {
-                    blocked.why.clone()
+                    capital(&blocked.why)
                 },
                 from_s: blocked.from_s.or(kitchen.asked.now_s).unwrap_or(blocked.until_s),
                 until_s: blocked.until_s,
@@ -181,8 +185,14 @@ pub(super) fn answer(
     let tightest = tightest(&steps, shown[HANDS_AT].capacity);
     shown.retain(|station| !station.busy.is_empty());
     let begins_s = steps.iter().map(|s| s.start_s).fold(f64::INFINITY, f64::min);
+    let dishes = dishes(kitchen, lines, stations, schedule);
+    let hold_of = |id: &str| {
+        let place = kitchen.asked.dishes.iter().position(|dish| dish.id == id)?;
+        lines.iter().find(|line| line.place == place).map(|line| &line.made.hold)
+    };
     LineUp {
-        dishes: dishes(kitchen, lines, stations, schedule),
+        moved: kitchen.asked.last.as_ref().map(|last| moved(last, &dishes, hold_of)),
+        dishes,
         stations: shown,
         clashes: clashes(kitchen, lines, stations, (instance, schedule)),
         tightest,

@@ -90,6 +90,8 @@ pub(super) struct Hold {
     pub(super) held: String,
     /// What happens.
     pub(super) waiting: String,
+    /// Until then it is crisp.
+    pub(super) is_crisp: bool,
 }
 
 /// Cost of a dish that waits until it is clearly worse.
@@ -121,6 +123,8 @@ pub(super) struct Made {
     pub(super) cautions: Vec<String>,
 }
 
+/// Where nothing else is said, and after what has begun, something waits for what follows it up to this, s.
+pub(super) const LONGEST_WAIT_S: f64 = 4.0 * 3600.0;
 /// Hands that follow each other within this are one stretch, s.
 const AT_ONCE_S: f64 = 5.0;
 
@@ -145,7 +149,12 @@ fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
 }
 
 impl Link {
-    fn activity(&self, stations: &mut Stations, fixed: Option<Tick>) -> Activity {
+    fn activity(
+        &self,
+        stations: &mut Stations,
+        fixed: Option<Tick>,
+        now: Option<Tick>,
+    ) -> Activity {
         let length = to_ticks_up(self.length_s).max(1);
         let mut demands: Vec<Demand> = hands(&self.moves)
             .into_iter()
@@ -158,17 +167,25 @@ impl Link {
             Demand { resource: need.station, from, to, amount: 1, setting }
         }));
         let least = to_ticks_up(self.least_s);
-        let lag = Lag { least, most: to_ticks(self.most_s).max(least), cost: self.wait_cost };
+        // What has begun cannot be made to wait less any more: what follows it keeps its place.
+        let has_begun = fixed.zip(now).is_some_and(|(fixed, now)| fixed <= now);
+        let most_s = if has_begun { LONGEST_WAIT_S } else { self.most_s };
+        let lag = Lag { least, most: to_ticks(most_s).max(least), cost: self.wait_cost };
         Activity { length, demands, lag, fixed }
     }
 }
 
 impl Way {
     /// As the schedule needs it.
-    pub(super) fn mode(&self, stations: &mut Stations, fixed: &[(String, Tick)]) -> Mode {
+    pub(super) fn mode(
+        &self,
+        stations: &mut Stations,
+        fixed: &[(String, Tick)],
+        now: Option<Tick>,
+    ) -> Mode {
         let at = |key: &str| fixed.iter().find(|(k, _)| k == key).map(|(_, tick)| *tick);
         let activities =
-            self.links.iter().map(|link| link.activity(stations, at(&link.key))).collect();
+            self.links.iter().map(|link| link.activity(stations, at(&link.key), now)).collect();
         Mode { cost: self.cost, activities }
     }
 

@@ -2,11 +2,12 @@
 
 use serde::{Deserialize, Serialize};
 
-use super::answer::LineUp;
-use super::chain::PREP;
-use super::request::{Busy, Dish, Fixed, LineUpRequest, Stood};
-use crate::error::{FieldError, Problems};
-use crate::say::quoted;
+use super::answer::{DishView, LineUp};
+use super::chain::{HEAT, PREP};
+use super::moved::later;
+use super::request::{AtStove, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
+use crate::error::{FieldError, Problems, within};
+use crate::say::{capital, quoted};
 
 /// One change.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -71,6 +72,14 @@ pub enum Change {
         #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
         start_s: f64,
     },
+    /// It is at the stove, and its cook has come to this.
+    AtStove {
+        /// Id of the dish.
+        #[cfg_attr(feature = "schema", schema(max_length = 60))]
+        dish: String,
+        /// The cook, and its moments.
+        at_stove: AtStove,
+    },
     /// A step may move again.
     Free {
         /// Id of the dish.
@@ -98,19 +107,24 @@ pub enum Change {
     },
 }
 
-/// The line-up after a change. In a service that is under way, `now_s`, what has begun stays as it is, and
-/// nothing else begins before now.
+/// The line-up after some changes, one after the other. In a service that is under way, `now_s`, what has begun
+/// stays as it is, unless it is freed, and nothing else begins before now.
 ///
 /// # Errors
-/// A dish that is not there, as `dish`; what a change makes wrong is found when it is lined up again.
+/// A dish that is not there, as `changes.0.dish`; what a change makes wrong is found when it is lined up again.
 pub fn change(
     request: &LineUpRequest,
     line_up: &LineUp,
     now_s: Option<f64>,
-    change: &Change,
+    changes: &[Change],
 ) -> Result<LineUpRequest, Vec<FieldError>> {
     let mut next = request.clone();
     next.now_s = now_s.or(request.now_s);
+    let is_freed = |id: &str, start: &Fixed| {
+        let frees =
+            |c: &Change| matches!(c, Change::Free { dish, key } if dish == id && *key == start.key);
+        changes.iter().any(frees)
+    };
     for dish in &mut next.dishes {
         let Some(view) = line_up.dishes.iter().find(|view| view.id == dish.id) else { continue };
         if view.starts.is_empty() {
@@ -119,11 +133,11 @@ pub fn change(
         dish.stood = Some(Stood { vessel: view.vessel.clone(), starts: view.starts.clone() });
         let Some(now_s) = now_s else { continue };
         let begun = view.starts.iter().filter(|start| start.start_s <= now_s);
-        for start in begun {
+        for start in begun.filter(|start| !is_freed(&view.id, start)) {
             if dish.fixed.iter().all(|fixed| fixed.key != start.key) {
                 dish.fixed.push(start.clone());
             }
-            if start.key.starts_with(super::HEAT) && dish.vessel.is_none() {
+            if start.key.starts_with(HEAT) && dish.vessel.is_none() {
                 // In its pan it stays in that pan, and its plan is the one that it went in with.
                 dish.vessel.clone_from(&view.vessel);
                 if dish.request.is_some() {
@@ -132,8 +146,61 @@ pub fn change(
             }
         }
     }
-    apply(&mut next, line_up, now_s, change)?;
+    for (place, change) in changes.iter().enumerate() {
+        apply(&mut next, line_up, now_s, change)
+            .map_err(|errors| within(&format!("changes.{place}"), errors))?;
+    }
+    next.last = now_s.map(|now_s| last(line_up, changes, now_s));
     Ok(next)
+}
+
+/// What comes out within this of its moment is as it was lined up, s.
+const AS_LINED_UP_S: f64 = 10.0;
+
+/// The first of some changes that can be told, and where everything was before them.
+fn last(line_up: &LineUp, changes: &[Change], at_s: f64) -> Last {
+    let (dish, why) = changes.iter().find_map(|change| told(line_up, change)).unwrap_or_default();
+    let was =
+        |view: &DishView| Was { dish: view.id.clone(), served_s: view.served_s, out_s: view.out_s };
+    Last { at_s, why, dish, was: line_up.dishes.iter().map(was).collect() }
+}
+
+/// A change in a few words, and the dish that it happened to.
+fn told(line_up: &LineUp, change: &Change) -> Option<(Option<String>, String)> {
+    let view = |id: &str| line_up.dishes.iter().find(|view| view.id == id);
+    let name = |id: &str| view(id).map_or_else(|| quoted(id), |view| view.name.clone());
+    let (dish, why) = match change {
+        Change::Add { dish } => (Some(&dish.id), format!("{} comes in", dish.name.as_ref()?)),
+        Change::Remove { dish } => (Some(dish), format!("Without {}", name(dish).to_lowercase())),
+        Change::Serve { dish, serve_s } => {
+            let by_s = serve_s - view(dish)?.serve_s;
+            (Some(dish), format!("{} is eaten {}", name(dish), later(by_s)))
+        }
+        Change::Servings { dish, servings } => {
+            (Some(dish), format!("{} for {servings}", name(dish)))
+        }
+        Change::Late { dish, by_s } => (Some(dish), format!("{} {}", name(dish), later(*by_s))),
+        Change::AtStove { dish, at_stove } => {
+            let by_s = at_stove.start_s + at_stove.out_s - view(dish)?.out_s?;
+            let how = if by_s.abs() < AS_LINED_UP_S {
+                "goes on as lined up".to_owned()
+            } else {
+                format!("comes out {}", later(by_s))
+            };
+            (Some(dish), format!("{} {how}", name(dish)))
+        }
+        Change::Busy { busy } => {
+            let station = line_up.stations.iter().find(|s| s.id == busy.station);
+            let station = station.map_or_else(|| quoted(&busy.station), |s| capital(&s.name));
+            let why = if busy.why.is_empty() { "not to be had" } else { &busy.why };
+            (None, format!("{station} {why}"))
+        }
+        Change::Prepared { .. }
+        | Change::Fix { .. }
+        | Change::Free { .. }
+        | Change::Crew { .. } => return None,
+    };
+    Some((dish.cloned(), why))
 }
 
 fn apply(
@@ -156,8 +223,7 @@ fn apply(
         }
         Change::Prepared { dish, prepared } => {
             let dish = find(next, dish)?;
-            dish.prepared = *prepared;
-            dish.fixed.retain(|fixed| !fixed.key.starts_with(PREP));
+            set_prepared(dish, *prepared);
             dish.stood = None;
         }
         Change::Late { dish: id, by_s } => {
@@ -173,11 +239,29 @@ fn apply(
             dish.held_until_s = Some(from_s + by_s);
             dish.stood = None;
         }
-        Change::Fix { dish, key, start_s } => {
-            let dish = find(next, dish)?;
+        Change::Fix { dish: id, key, start_s } => {
+            let dish = find(next, id)?;
             dish.fixed.retain(|fixed| fixed.key != *key);
             dish.fixed.push(Fixed { key: key.clone(), start_s: *start_s });
             dish.stood = None;
+            if key.starts_with(HEAT) && now_s.is_some_and(|now_s| *start_s <= now_s) {
+                goes_in(next, id);
+            }
+        }
+        Change::AtStove { dish: id, at_stove } => {
+            at_stove.check().map_err(|errors| within("at_stove", errors))?;
+            let dish = find(next, id)?;
+            let view = line_up.dishes.iter().find(|view| view.id == *id);
+            let mut starts = view.into_iter().flat_map(|view| &view.starts);
+            let Some(Fixed { key, .. }) = starts.find(|start| start.key.starts_with(HEAT)) else {
+                let message = format!("{} has no heat of its own", quoted(id));
+                return Err(vec![FieldError { field: "dish".to_owned(), message }]);
+            };
+            dish.fixed.retain(|fixed| fixed.key != *key);
+            dish.fixed.push(Fixed { key: key.clone(), start_s: at_stove.start_s });
+            dish.at_stove = Some(at_stove.clone());
+            dish.stood = None;
+            goes_in(next, id);
         }
         Change::Free { dish, key } => find(next, dish)?.fixed.retain(|fixed| fixed.key != *key),
         Change::Busy { busy } => {
@@ -190,6 +274,18 @@ fn apply(
         }
     }
     Ok(())
+}
+
+/// What is in the heat was prepared, whatever was told of it, and so was all that shares its vessel.
+fn goes_in(next: &mut LineUpRequest, id: &str) {
+    let shares = |dish: &&mut Dish| dish.id == id || dish.with.as_deref() == Some(id);
+    next.dishes.iter_mut().filter(shares).for_each(|dish| set_prepared(dish, true));
+}
+
+/// Everything before the heat of a dish is done, or not.
+fn set_prepared(dish: &mut Dish, prepared: bool) {
+    dish.prepared = prepared;
+    dish.fixed.retain(|fixed| !fixed.key.starts_with(PREP));
 }
 
 fn find<'r>(next: &'r mut LineUpRequest, id: &str) -> Result<&'r mut Dish, Vec<FieldError>> {

@@ -3,8 +3,11 @@
 
 use std::sync::Arc;
 
+use cindo_heat::constants::ROOM_C;
+
 use super::chain::{
-    HEAT, Hold, Link, Made, Move, Out, PREP, StepKind, Way, burner, plate, plating_s,
+    HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, burner, plate,
+    plating_s,
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
@@ -36,8 +39,6 @@ const LOOK_S: (f64, f64) = (10.0, 30.0);
 const LONGEST_PREHEAT_S: f64 = 300.0;
 /// What is done earlier before the heat than this is listed and not scheduled, s.
 const AHEAD_S: f64 = 9000.0;
-/// Steps before the heat may lie for so long where nothing else is said, s.
-const LIES_S: f64 = 14_400.0;
 /// Cost of a tick of that, so that they are done late rather than early.
 const LIES_COST: i64 = 1;
 /// Past its rest a fish that is not crisp is clearly worse after this, s (common practice: nobody waits seven
@@ -249,7 +250,7 @@ impl<'r> Shared<'r> {
             let rest_s = part.plan.answer.rest_s;
             part.offset_s = part.fish.dish.serve_s - part.pull_s - rest_s - first;
         }
-        let resolved = resolve(kitchen.bench, &host.request).map_err(|e| host.named(e))?;
+        let resolved = resolve(kitchen.bench, &parts[0].fish.request).map_err(|e| host.named(e))?;
         let last = latest(&parts);
         let part = &parts[last];
         let answer = &part.plan.answer;
@@ -269,6 +270,7 @@ impl<'r> Shared<'r> {
             } else {
                 "it cools and dries".to_owned()
             },
+            is_crisp,
         };
         let mut links = Vec::new();
         let mut ahead = Vec::new();
@@ -353,6 +355,16 @@ impl<'r> Shared<'r> {
             if batches > 1 {
                 request.piece.count = Some(fish.servings().div_ceil(batches));
                 plan = solve(&request).map_err(|e| fish.named(e))?;
+            } else if let Some(at_stove) = &fish.dish.at_stove {
+                // What is turned again and again keeps its plan's turns.
+                let is_turned_once = plan.answer.turns_s.len() == 1;
+                let turn_s = at_stove.turn_s.filter(|_| is_turned_once);
+                let (turn_s, out_s) = (turn_s, Some(at_stove.out_s));
+                // What cannot be planned so goes on as it was planned.
+                if let Ok(lived) = solve(&PlanRequest { turn_s, out_s, ..request.clone() }) {
+                    fish.request = PlanRequest { turn_s, out_s, ..fish.request };
+                    plan = lived;
+                }
             }
             if plan.answer.batch.room_for == 0 {
                 let note = plan.answer.batch.notes.first().cloned().unwrap_or_default();
@@ -386,8 +398,11 @@ impl<'r> Shared<'r> {
             .iter()
             .map(|(_, joins, g)| (joins.before_end_s, g / 1000.0, joins.start_c))
             .collect();
-        host.pull_s = joined_pull_s(kitchen.bench, &host.fish.request, &joins)
-            .map_err(|e| host.fish.named(e))?;
+        // At the stove what joined is in its moments already.
+        if host.fish.request.out_s.is_none() {
+            host.pull_s = joined_pull_s(kitchen.bench, &host.fish.request, &joins)
+                .map_err(|e| host.fish.named(e))?;
+        }
         let goes_in = |joins: &crate::catalogue::Joins| (host.pull_s - joins.before_end_s).max(0.0);
         let side = |(place, joins, _): &(usize, &crate::catalogue::Joins, f64)| GoesIn {
             place: *place,
@@ -614,7 +629,7 @@ fn back_s(answer: &PlanAnswer, heater: &cindo_heat::reservoir::Heater) -> f64 {
     let in_heat = answer.series.time_s.partition_point(|t| *t <= answer.pull_s);
     let at_pull_c = answer.series.medium_c.get(in_heat.saturating_sub(1)).copied();
     let lacks_k = (heater.set_c - NEAR_K - at_pull_c.unwrap_or(heater.set_c)).max(0.0);
-    let spare_w = (heater.power_w - heater.loss_w_k * (heater.set_c - 22.0)).max(50.0);
+    let spare_w = (heater.power_w - heater.loss_w_k * (heater.set_c - ROOM_C)).max(50.0);
     let back_s =
         if heater.capacity_j_k.is_finite() { heater.capacity_j_k * lacks_k / spare_w } else { 0.0 };
     SKIM_S.max(back_s)
@@ -653,14 +668,14 @@ fn before(
         let next = near.get(place + 1);
         let follows = next.is_none_or(|next| next.after.contains(&step.id));
         let least_s = if follows { step.wait_s } else { 0.0 };
-        let keeps_s = if follows { step.keeps_s } else { LIES_S };
+        let keeps_s = if follows { step.keeps_s } else { LONGEST_WAIT_S };
         links.push(Link {
             key: format!("{PREP}{}:{}", fish.dish.id, step.id),
             length_s: step.hands_on_s.max(OTHER_S),
             needs: Vec::new(),
             moves: vec![told(step, 0.0)],
             least_s,
-            most_s: least_s + keeps_s.clamp(30.0, LIES_S),
+            most_s: least_s + keeps_s.clamp(30.0, LONGEST_WAIT_S),
             wait_cost: LIES_COST,
         });
     }
@@ -707,7 +722,7 @@ fn board(kitchen: &Kitchen<'_>, place: usize, dish: &Dish) -> Vec<Link> {
                     cue: step.cue.clone(),
                 }],
                 least_s: 0.0,
-                most_s: LIES_S,
+                most_s: LONGEST_WAIT_S,
                 wait_cost: LIES_COST,
             }
         })

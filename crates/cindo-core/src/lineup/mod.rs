@@ -9,6 +9,7 @@ mod chain;
 mod change;
 mod clash;
 mod fish;
+mod moved;
 mod request;
 mod schedule;
 mod side;
@@ -26,7 +27,8 @@ pub use answer::{DishView, LineUp, LineUpStep, Tightest};
 pub use chain::StepKind;
 pub use change::{Change, change};
 pub use clash::Clash;
-pub use request::{Busy, Dish, Fixed, LineUpRequest, Stood};
+pub use moved::Moved;
+pub use request::{AtStove, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
 pub use station::{Station, Stretch};
 
 use chain::{HEAT, LATE_COST, Made};
@@ -202,13 +204,19 @@ impl Kitchen<'_> {
         let first_s = lines.iter().map(|line| line.due_s).fold(f64::INFINITY, f64::min);
         let last_s = lines.iter().map(|line| line.due_s).fold(f64::NEG_INFINITY, f64::max);
         let earliest_s = self.asked.now_s.unwrap_or(first_s - EARLIEST_S);
+        let now = self.asked.now_s.map(to_ticks_up);
         let mut jobs: Vec<Job> = lines
             .iter()
             .map(|line| Job {
                 due: to_ticks(line.due_s),
                 late_cost: LATE_COST,
                 earliest: line.held_s.map(to_ticks_up),
-                modes: line.made.ways.iter().map(|way| way.mode(stations, &line.fixed)).collect(),
+                modes: line
+                    .made
+                    .ways
+                    .iter()
+                    .map(|way| way.mode(stations, &line.fixed, now))
+                    .collect(),
             })
             .collect();
         let mut problems = Problems::new();

@@ -8,7 +8,7 @@ use crate::catalogue::Catalogue;
 use crate::error::{FieldError, Problems};
 use crate::kitchen::OwnKitchen;
 use crate::prep::PrepChoices;
-use crate::setup::PlanRequest;
+use crate::setup::{LONGEST_ASKED_S, PlanRequest};
 
 /// Most dishes of one line-up.
 pub(super) const MOST_DISHES: usize = 200;
@@ -68,6 +68,25 @@ pub struct Stood {
     pub starts: Vec<Fixed>,
 }
 
+/// What a dish's cook at the stove has come to: it holds instead of the plan's own moments.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct AtStove {
+    /// Number of the cook.
+    pub cook: i32,
+    /// Met the heat then, s.
+    #[cfg_attr(feature = "schema", schema(minimum = -86_400, maximum = 86_400))]
+    pub start_s: f64,
+    /// Turned so long after that, made or to come, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 14_400))]
+    pub turn_s: Option<f64>,
+    /// Out of the heat so long after that, s.
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 14_400))]
+    pub out_s: f64,
+}
+
 /// A dish: a plan, or a side.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -116,9 +135,40 @@ pub struct Dish {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[cfg_attr(feature = "schema", schema(max_items = 60))]
     pub fixed: Vec<Fixed>,
+    /// Its cook at the stove.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_stove: Option<AtStove>,
     /// Where it stood before.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub stood: Option<Stood>,
+}
+
+/// Where a dish was before the last change.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Was {
+    /// Its id.
+    pub dish: String,
+    /// When it was to be there, s.
+    pub served_s: Option<f64>,
+    /// When it was to come out of the heat, s.
+    pub out_s: Option<f64>,
+}
+
+/// The last change in a service.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Last {
+    /// When it was told, s.
+    pub at_s: f64,
+    /// What happened, in a few words.
+    pub why: String,
+    /// Id of the dish that it happened to.
+    pub dish: Option<String>,
+    /// Where dishes were before it.
+    pub was: Vec<Was>,
 }
 
 /// What is lined up. All times count from one zero, s.
@@ -152,6 +202,9 @@ pub struct LineUpRequest {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[cfg_attr(feature = "schema", schema(max_items = 40))]
     pub busy: Vec<Busy>,
+    /// What was changed last, while the service is under way.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub last: Option<Last>,
 }
 
 /// A day, s: moments of what was begun or put off lie within one of zero.
@@ -161,6 +214,28 @@ fn words(text: &str, field: &str, problems: &mut Problems) {
     let is_plain = !text.trim().is_empty() && !text.chars().any(char::is_control);
     if !is_plain || text.chars().count() > LONGEST_ID {
         problems.add(field, format!("allowed are 1 to {LONGEST_ID} characters"));
+    }
+}
+
+/// A moment at the stove that moves by no more moves nothing else, s: a tick of the schedule.
+const MOVED_S: f64 = super::schedule::TICK_S;
+
+impl AtStove {
+    /// Checks its moments.
+    pub(super) fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut problems = Problems::new();
+        problems.range("start_s", self.start_s, -DAY_S, DAY_S, "s");
+        problems.range("out_s", self.out_s, 1.0, LONGEST_ASKED_S, "s");
+        problems.range("turn_s", self.turn_s.unwrap_or(1.0), 1.0, LONGEST_ASKED_S, "s");
+        problems.finish()
+    }
+
+    /// Whether it is the same for a service: what moves by less moves nothing else.
+    pub fn is_near(&self, other: &Self) -> bool {
+        let near = |a: f64, b: f64| (a - b).abs() <= MOVED_S;
+        near(self.start_s, other.start_s)
+            && near(self.out_s, other.out_s)
+            && near(self.turn_s.unwrap_or(0.0), other.turn_s.unwrap_or(0.0))
     }
 }
 
@@ -233,6 +308,9 @@ impl LineUpRequest {
                 let field = field(&format!("fixed.{i}.start_s"));
                 problems.range(&field, fixed.start_s, -DAY_S, DAY_S, "s");
             }
+        }
+        if let Some(at_stove) = &dish.at_stove {
+            problems.within(&field("at_stove"), at_stove.check());
         }
         let Some(with) = &dish.with else { return };
         let host = self.dishes.iter().find(|other| other.id == *with && other.id != dish.id);

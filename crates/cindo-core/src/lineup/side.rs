@@ -1,5 +1,6 @@
 //! A side as a chain: its steps with amounts, and batches of what is fried by what the oil stands.
 
+use cindo_heat::constants::ROOM_C;
 use cindo_heat::water::latent_heat_j_kg;
 
 use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, burner, plate};
@@ -42,7 +43,7 @@ pub(super) struct Batches {
 pub(super) fn batches(gear: &Gear, load_g: f64, oil_c: f64, batch_s: f64) -> Batches {
     let oil_l = OIL_SHARE * gear.volume_l();
     let capacity_j_k = gear.capacity_j_k().unwrap_or(0.0) + oil_l * Liquid::Oil.capacity_j_kl();
-    let spare_w = (gear.power_w - gear.loss_w_k * (oil_c - 22.0)).max(100.0);
+    let spare_w = (gear.power_w - gear.loss_w_k * (oil_c - ROOM_C)).max(100.0);
     let heat_j_g = POTATO_J_GK * FRIED_K + STEAMS_OFF * latent_heat_j_kg(100.0) / 1000.0;
     // All its heat within the draw, less what the element gives meanwhile, may cool the oil by so much.
     let largest_g = (FALL_K * capacity_j_k + spare_w * DRAW_S) / heat_j_g;
@@ -66,6 +67,7 @@ pub(super) fn side(
         most_s: side.holds_s,
         held: side.held.clone(),
         waiting: side.waiting.clone(),
+        is_crisp: false,
     };
     let mut links = Vec::new();
     let mut notes = Vec::new();

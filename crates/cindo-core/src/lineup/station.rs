@@ -1,5 +1,7 @@
 //! Where things are done: hands, burners, and the gear of the kitchen.
 
+use cindo_heat::constants::ROOM_C;
+use cindo_heat::reservoir::Lump;
 use serde::Serialize;
 
 use super::request::LineUpRequest;
@@ -17,8 +19,6 @@ const USUAL_BURNERS: u32 = 4;
 /// Shelves of an oven, and zones of a grill, that dishes can have (common practice).
 const SHELVES: u32 = 2;
 const ZONES: u32 = 2;
-/// Room, °C.
-const ROOM_C: f64 = 22.0;
 /// A station.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -174,13 +174,13 @@ pub(super) fn change_s(gear: &Gear, from_c: f64, to_c: f64) -> f64 {
     if (from_c - to_c).abs() < 0.5 {
         return 0.0;
     }
-    let end_k = if to_c > from_c {
-        gear.power_w / gear.loss_w_k
-    } else {
-        return capacity_j_k / gear.loss_w_k * ((from_c - ROOM_C) / (to_c - ROOM_C).max(1.0)).ln();
-    };
-    let share = (end_k - (from_c - ROOM_C)) / (end_k - (to_c - ROOM_C)).max(1.0);
-    capacity_j_k / gear.loss_w_k * share.max(1.0).ln()
+    let power_w = if to_c > from_c { gear.power_w } else { 0.0 };
+    let lump = Lump { capacity_j_k, loss_w_k: gear.loss_w_k };
+    // What is out of its reach it nears for a very long time.
+    let near_k = (to_c - from_c).signum();
+    lump.time_s(power_w, from_c, to_c)
+        .or_else(|| lump.time_s(power_w, from_c, ROOM_C + power_w / gear.loss_w_k - near_k))
+        .unwrap_or(0.0)
 }
 
 /// A name with its article, which a cook's own may have already.

@@ -7,6 +7,7 @@ use super::*;
 use crate::catalogue::Catalogue;
 use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::plan::planned;
+use crate::say::clock;
 use crate::setup::Doneness;
 
 fn fish(id: &str, species: &str, cut: &str, mm: f64, method: &str, count: u32) -> Dish {
@@ -232,7 +233,7 @@ fn three_minutes_late_moves_only_what_it_must() {
     let before = cook.line_up(&asked).unwrap();
     let now_s = -420.0;
     let late = Change::Late { dish: "haddock".into(), by_s: 180.0 };
-    let next = change(&asked, &before, Some(now_s), &late).unwrap();
+    let next = change(&asked, &before, Some(now_s), &[late]).unwrap();
     let after = cook.line_up(&next).unwrap();
     for dish in &before.dishes {
         for start in dish.starts.iter().filter(|s| s.start_s <= now_s) {
@@ -246,7 +247,7 @@ fn three_minutes_late_moves_only_what_it_must() {
     assert!(moved(&after) >= moved(&before), "{} {}", moved(&after), moved(&before));
     // A ticket more: everything that stood and has room stays.
     let ticket = Change::Add { dish: Box::new(Dish { serve_s: 900.0, ..side("peas", "peas", 1) }) };
-    let more = cook.line_up(&change(&next, &after, Some(now_s), &ticket).unwrap()).unwrap();
+    let more = cook.line_up(&change(&next, &after, Some(now_s), &[ticket]).unwrap()).unwrap();
     assert_eq!(more.dishes.len(), 4);
     assert_eq!(view(&more, "char").starts, view(&after, "char").starts);
 }
@@ -349,7 +350,7 @@ fn a_fish_that_is_planned_again_in_a_service_finds_its_place() {
         why: "scrubbed".into(),
     };
     let mut next =
-        change(&asked, &before, None, &Change::Busy { busy: busy("cast_iron_26") }).unwrap();
+        change(&asked, &before, None, &[Change::Busy { busy: busy("cast_iron_26") }]).unwrap();
     next.busy.push(busy("clad_28"));
     let after = cook.line_up(&next).unwrap();
     nobody_is_in_two_places(&after);
@@ -358,4 +359,129 @@ fn a_fish_that_is_planned_again_in_a_service_finds_its_place() {
     let (stands_s, request) = (moved.stands_s.unwrap(), moved.request.as_ref().unwrap());
     assert!(stands_s >= 265.0, "{stands_s}");
     assert!((request.rest_s.unwrap() - stands_s).abs() < 60.0, "{stands_s} {:?}", request.rest_s);
+}
+
+/// Chips behind the fish in a fryer that is not hot until after its time: they are served late and are said to be, and
+/// the fish, which is in, does not wait for them. Out too early, a fish keeps its place. A fryer that is scrubbed
+/// when the fish should go in: it goes in before, and is said to wait.
+#[test]
+fn what_moves_is_said() {
+    let cook = Cook::new();
+    let asked = request(vec![
+        fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
+        side("chips", "chips", 4),
+    ]);
+    let before = cook.line_up(&asked).unwrap();
+    let fryer = view(&before, "haddock").vessel.clone().unwrap();
+    let fish_out_s = view(&before, "haddock").out_s.unwrap();
+    let now_s = fish_out_s - 20.0;
+    let (why, until_s) = ("is not hot yet".to_owned(), 120.0);
+    let busy = Busy { station: fryer, from_s: None, until_s, why };
+    let next = change(&asked, &before, Some(now_s), &[Change::Busy { busy }]).unwrap();
+    let after = cook.line_up(&next).unwrap();
+    let late_s = view(&after, "chips").served_s.unwrap();
+    assert!(late_s > 120.0, "{late_s}");
+    let said = &after.moved.as_ref().unwrap().line;
+    let chips = format!("6 l fryer is not hot yet: twice-cooked chips {} later.", clock(late_s));
+    assert_eq!(*said, chips);
+    assert_eq!(
+        view(&after, "haddock").served_s,
+        Some(0.0),
+        "it does not wait for the chips: {said}"
+    );
+    // A minute and a half before its time, as its cook at the stove says.
+    let begun = view(&before, "haddock").starts.iter().find(|s| s.key.starts_with(HEAT)).unwrap();
+    let at_stove = AtStove {
+        cook: 1,
+        start_s: begun.start_s,
+        turn_s: None,
+        out_s: fish_out_s - begun.start_s - 90.0,
+    };
+    let early = Change::AtStove { dish: "haddock".into(), at_stove };
+    let next = change(&asked, &before, Some(now_s), &[early]).unwrap();
+    let after = cook.line_up(&next).unwrap();
+    let haddock = view(&after, "haddock");
+    assert_eq!((haddock.out_s, haddock.served_s), (Some((fish_out_s - 90.0).round()), Some(0.0)));
+    let said = &after.moved.as_ref().unwrap().line;
+    assert!(said.starts_with("Haddock comes out 1:30 earlier: "), "{said}");
+    // Twenty minutes before it is eaten there is time to fry it before the fryer is scrubbed.
+    let asked = request(vec![fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2)]);
+    let before = cook.line_up(&asked).unwrap();
+    let out_s = view(&before, "haddock").out_s.unwrap();
+    let busy = Busy {
+        station: view(&before, "haddock").vessel.clone().unwrap(),
+        from_s: Some(out_s - 60.0),
+        until_s: 60.0,
+        why: "is scrubbed".into(),
+    };
+    let next = change(&asked, &before, Some(-1200.0), &[Change::Busy { busy }]).unwrap();
+    let after = cook.line_up(&next).unwrap();
+    let waits_s = out_s - view(&after, "haddock").out_s.unwrap();
+    assert!(waits_s >= 60.0, "{waits_s}");
+    let waits =
+        format!("6 l fryer is scrubbed: haddock {} longer on a rack, still crisp.", clock(waits_s));
+    assert_eq!(after.moved, Some(Moved { at_s: -1200.0, line: waits }));
+}
+
+/// The moment has come and the pan is not hot yet: told so, the fish has not begun, and waits for the pan; told only
+/// that something else changed, it counts as in.
+#[test]
+fn what_should_have_begun_can_be_told_not_to_have() {
+    let cook = Cook::new();
+    let asked =
+        request(vec![fish("hake", "hake", "loin", 28.0, "sear", 2), side("rice", "rice", 2)]);
+    let before = cook.line_up(&asked).unwrap();
+    let hake = view(&before, "hake");
+    let heat = hake.starts.iter().find(|s| s.key.starts_with(HEAT)).unwrap();
+    let now_s = heat.start_s + 5.0;
+    let busy = Busy {
+        station: hake.vessel.clone().unwrap(),
+        from_s: None,
+        until_s: now_s + 60.0,
+        why: "is not hot yet".into(),
+    };
+    let changes =
+        [Change::Free { dish: "hake".into(), key: heat.key.clone() }, Change::Busy { busy }];
+    let began_s = |changes: &[Change]| {
+        let next = change(&asked, &before, Some(now_s), changes).unwrap();
+        let after = cook.line_up(&next).unwrap();
+        let starts = &view(&after, "hake").starts;
+        let began_s = starts.iter().find(|s| s.key == heat.key).unwrap().start_s;
+        (began_s, after.moved.unwrap().line)
+    };
+    let (waits_s, said) = began_s(&changes);
+    // The pan is heated behind it, and it comes out as much later.
+    assert!(waits_s >= now_s + 60.0, "{waits_s} after {now_s}");
+    assert!(said.contains("is not hot yet: hake "), "{said}");
+    let (stays_s, _) = began_s(&changes[1..]);
+    assert!((stays_s - heat.start_s).abs() < 0.1, "{stays_s}");
+}
+
+/// The first of two in one pan is in, before anybody told that the second is prepared: both keep their places.
+#[test]
+fn what_shares_a_pan_was_prepared_when_the_first_goes_in() {
+    let cook = Cook::new();
+    let first = Dish { prepared: false, ..fish("first", "hake", "loin", 28.0, "sear", 2) };
+    let later = Dish {
+        prepared: false,
+        with: Some("first".into()),
+        serve_s: 360.0,
+        ..fish("later", "hake", "loin", 28.0, "sear", 1)
+    };
+    let asked = request(vec![first, later]);
+    let before = cook.line_up(&asked).unwrap();
+    let starts = &view(&before, "first").starts;
+    assert!(starts.iter().any(|s| s.key.starts_with("prep:later:")), "{starts:?}");
+    let heat = starts.iter().find(|s| s.key.starts_with(HEAT)).unwrap();
+    // A minute before its time, with nothing of the preparation told.
+    let now_s = heat.start_s - 60.0;
+    let out_s = view(&before, "first").out_s.unwrap() - heat.start_s;
+    let at_stove = AtStove { cook: 1, start_s: now_s, turn_s: None, out_s };
+    let goes_in = Change::AtStove { dish: "first".into(), at_stove };
+    let next = change(&asked, &before, Some(now_s), &[goes_in]).unwrap();
+    let after = cook.line_up(&next).unwrap();
+    assert_eq!(after.clashes.len(), 0, "{:?}", after.clashes);
+    for (dish, serve_s) in [("first", 0.0), ("later", 360.0)] {
+        assert_eq!(view(&after, dish).served_s, Some(serve_s), "{dish}");
+    }
 }

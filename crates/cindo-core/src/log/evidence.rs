@@ -5,8 +5,9 @@ use serde::{Deserialize, Serialize};
 use super::entry::{Entry, Verdict};
 use crate::catalogue::Control;
 use crate::cook::Promise;
-use crate::kitchen::{BETWEEN, Calibration, WITHIN};
+use crate::kitchen::{BETWEEN, Calibration, CheckFound, DIAL_C, GearCheck, SLOPE_K, WITHIN};
 use crate::plan::{START_K, Trial, UNKNOWNS, Unknowns};
+use crate::say::tenth;
 use crate::setup::{PlanRequest, Resolved, Setup};
 use cindo_heat::solve::Accuracy;
 
@@ -28,6 +29,14 @@ pub struct Slopes {
     pub by_eye: bool,
     /// Whether its heat was set on a dial in degrees, and not judged by its looks.
     pub by_dial: bool,
+    /// As hot as that said, °C.
+    #[serde(default = "usual_dial_c")]
+    pub dial_c: f64,
+}
+
+/// Of what was kept before a dial's slope was learnt.
+fn usual_dial_c() -> f64 {
+    DIAL_C
 }
 
 /// A band that is no narrower and no wider than this, s; where there is none, the middle.
@@ -63,6 +72,7 @@ impl Slopes {
             band_s: band.unwrap_or(OPEN_BAND_S).clamp(BAND_S.0, BAND_S.1),
             by_eye: !measured,
             by_dial: setup.heated().is_some_and(|k| k.gear.control == Some(Control::Thermostat)),
+            dial_c: tenth(setup.said_c()),
         }
     }
 }
@@ -140,7 +150,7 @@ impl Evidence {
         self.offset_s() + self.later_s
             - eye * eye_now_mm
             - film * (now.film_factor - 1.0)
-            - medium * now.runs_k
+            - medium * now.runs_at_k(self.slopes.dial_c)
     }
 
     /// By how much the right pull moves, s, for each mm of the eye, for the film factor less one, and for
@@ -154,7 +164,9 @@ impl Evidence {
     /// What the plan had already allowed for, s.
     pub(super) fn offset_s(&self) -> f64 {
         let [eye, film, medium] = self.row();
-        eye * self.eye_then_mm + film * (self.then.film_factor - 1.0) + medium * self.then.runs_k
+        eye * self.eye_then_mm
+            + film * (self.then.film_factor - 1.0)
+            + medium * self.then.runs_at_k(self.slopes.dial_c)
     }
 
     /// How far it may be off, s: what was said, and what differs from one cook to the next, which is `scatter`
@@ -193,7 +205,23 @@ pub struct Check {
     pub runs_k: f64,
     /// How far that may be off, K.
     pub sd_k: f64,
+    /// Where that holds on its dial, °C.
+    pub at_c: f64,
+    /// And so much more of it for every 100 K hotter, K, and how far that may be off.
+    pub slope: Option<[f64; 2]>,
 }
 
-/// Nothing learnt, in the order of unknowns: the eye in mm, the film factor less one, the heat in K.
-pub(super) const PRIOR_SD: [f64; 3] = [BETWEEN.thickness_mm, BETWEEN.film_share, BETWEEN.medium_k];
+impl Check {
+    /// What a check says of a dial; none where it speaks of something else.
+    pub fn of(check: &GearCheck) -> Option<Self> {
+        let CheckFound { runs, at_c, slope, .. } = check.found;
+        let [runs_k, sd_k] = runs?;
+        let at_c = at_c.unwrap_or(DIAL_C);
+        Some(Self { gear: check.gear.clone(), runs_k, sd_k, at_c, slope })
+    }
+}
+
+/// Nothing learnt, in the order of unknowns: the eye in mm, the film factor less one, the heat in K,
+/// and how that grows over the dial in K for every 100.
+pub(super) const PRIOR_SD: [f64; 4] =
+    [BETWEEN.thickness_mm, BETWEEN.film_share, BETWEEN.medium_k, SLOPE_K];

@@ -12,7 +12,7 @@ use nalgebra::{DMatrix, DVector};
 use serde::{Deserialize, Serialize};
 
 use super::evidence::{Check, Evidence, PRIOR_SD};
-use crate::kitchen::{Calibration, Eye};
+use crate::kitchen::{Calibration, Eye, over_dial};
 use crate::plan::ways;
 
 /// What was learnt of a piece of gear.
@@ -32,13 +32,15 @@ pub struct GearLearnt {
 impl GearLearnt {
     /// What is clear of it, in words: heat and film each only where they can be told apart, and from nothing.
     pub fn says(&self) -> Vec<String> {
-        let Calibration { runs_k, runs_sd_k, film_factor, film_sd, .. } = self.calibration;
+        let Calibration { runs_k, runs_sd_k, slope_k, slope_sd_k, film_factor, film_sd, .. } =
+            self.calibration;
         // What may as well be nothing is not said either.
         let heat = self.heat_is_clear && runs_k.abs() > runs_sd_k;
         let film = self.film_is_clear && (film_factor - 1.0).abs() > film_sd;
         let usual = Calibration::USUAL;
         let said = Calibration {
             runs_k: if heat { runs_k } else { usual.runs_k },
+            slope_k: if heat && slope_k.abs() > slope_sd_k { slope_k } else { usual.slope_k },
             film_factor: if film { film_factor } else { usual.film_factor },
             ..self.calibration
         };
@@ -74,8 +76,8 @@ const CLEAR: f64 = 0.65;
 const SCATTERS: [f64; 9] = [0.3, 0.4, 0.5, 0.6, 0.7, 0.85, 1.0, 1.2, 1.5];
 const USUAL_SCATTER: f64 = 0.8;
 const SCATTER_SD: f64 = 0.5;
-/// Each piece of gear has a film and a heat.
-const OF_GEAR: usize = 2;
+/// Each piece of gear has a film, a heat and how that grows with its dial.
+const OF_GEAR: usize = 3;
 
 /// One observation: what it says, how far that may be off, and which unknowns it speaks of, with how much.
 struct Row {
@@ -120,17 +122,19 @@ pub fn fit(evidence: &[Evidence], checks: &[Check]) -> Learnt {
         .iter()
         .map(|(gear, &film)| {
             let heat = film + 1;
-            let (cooks, checks) = count_of(gear);
+            let (cooks, checked) = count_of(gear);
             GearLearnt {
                 gear: (*gear).to_owned(),
                 calibration: Calibration {
                     runs_k: mean[heat].clamp(-60.0, 60.0),
                     runs_sd_k: sd(heat).min(30.0),
+                    slope_k: mean[heat + 1].clamp(-40.0, 40.0),
+                    slope_sd_k: if is_sloped(checks, gear) { sd(heat + 1).min(20.0) } else { 0.0 },
                     film_factor: (1.0 + mean[film]).clamp(0.4, 2.5),
                     film_sd: sd(film).min(0.5),
                     together: [correlation(heat, film), correlation(0, heat), correlation(0, film)],
                     cooks,
-                    checks,
+                    checks: checked,
                 },
                 heat_is_clear: sd(heat) < CLEAR * PRIOR_SD[2],
                 film_is_clear: sd(film) < CLEAR * PRIOR_SD[1],
@@ -146,6 +150,17 @@ pub fn fit(evidence: &[Evidence], checks: &[Check]) -> Learnt {
     }
 }
 
+/// Whether some check read this dial at settings far apart. Where none did, how its fault grows is a part of how
+/// far it may be off, and nothing is made of it.
+fn is_sloped(checks: &[Check], gear: &str) -> bool {
+    checks.iter().any(|check| check.gear == gear && check.slope.is_some())
+}
+
+/// How far a dial stands over where its one figure holds, in hundreds of K, where its slope is looked for.
+fn over(checks: &[Check], gear: &str, dial_c: f64) -> f64 {
+    if is_sloped(checks, gear) { over_dial(dial_c) } else { 0.0 }
+}
+
 fn rows(
     evidence: &[Evidence],
     checks: &[Check],
@@ -156,6 +171,7 @@ fn rows(
     for cook in evidence {
         let Some(&film) = places.get(cook.gear.as_str()) else { continue };
         let [by_eye, by_film, by_heat] = cook.row();
+        let by_slope = by_heat * over(checks, &cook.gear, cook.slopes.dial_c);
         let said = cook.later_s + cook.offset_s();
         let noise = cook.noise_s(scatter);
         match cook.thicker_mm.filter(|_| cook.slopes.by_eye) {
@@ -171,14 +187,14 @@ fn rows(
                 rows.push(Row {
                     said,
                     sd: noise,
-                    of: vec![(film, by_film), (film + 1, by_heat)],
+                    of: vec![(film, by_film), (film + 1, by_heat), (film + 2, by_slope)],
                     is_doubtful: true,
                 });
             }
             None => rows.push(Row {
                 said,
                 sd: noise,
-                of: vec![(0, by_eye), (film, by_film), (film + 1, by_heat)],
+                of: vec![(0, by_eye), (film, by_film), (film + 1, by_heat), (film + 2, by_slope)],
                 is_doubtful: true,
             }),
         }
@@ -188,9 +204,17 @@ fn rows(
         rows.push(Row {
             said: check.runs_k,
             sd: check.sd_k.max(0.1),
-            of: vec![(film + 1, 1.0)],
+            of: vec![(film + 1, 1.0), (film + 2, over(checks, &check.gear, check.at_c))],
             is_doubtful: false,
         });
+        if let Some([slope_k, sd_k]) = check.slope {
+            rows.push(Row {
+                said: slope_k,
+                sd: sd_k.max(0.1),
+                of: vec![(film + 2, 1.0)],
+                is_doubtful: false,
+            });
+        }
     }
     rows
 }

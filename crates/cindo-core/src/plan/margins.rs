@@ -190,7 +190,7 @@ impl Unknowns {
             eye_m.hypot(setup.scatter * WITHIN.thickness_mm / 1000.0)
         };
         let film = learnt.film_sd.hypot(setup.scatter * WITHIN.film_share);
-        let by_dial_k = learnt.runs_sd_k.hypot(setup.scatter * WITHIN.medium_k);
+        let by_dial_k = learnt.runs_sd_at_k(setup.said_c()).hypot(setup.scatter * WITHIN.medium_k);
         let medium_k = match setup.method.range_c {
             Some(_) => setup.look().and_then(|l| l.uncertain_k).unwrap_or(by_dial_k),
             None => 0.0,

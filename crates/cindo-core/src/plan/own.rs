@@ -1,7 +1,7 @@
 //! What a cook's own kitchen makes of a plan, in words.
 
 use crate::catalogue::Control;
-use crate::kitchen::Calibration;
+use crate::kitchen::{Calibration, DIAL_C};
 use crate::say::{CELSIUS, DEGREES, MM, sentence};
 use crate::setup::Setup;
 
@@ -15,8 +15,8 @@ const WORTH_MM: f64 = 0.4;
 pub(super) fn own_dial(setup: &Setup<'_>) -> Option<String> {
     let known = setup.heated()?;
     if known.gear.control == Some(Control::Thermostat) {
-        let calibration = known.calibration.filter(|c| c.runs_k.abs() >= WORTH_K)?;
-        return Some(format!("{:.0}{CELSIUS}", setup.said_c() - calibration.runs_k));
+        let off_k = known.calibration?.runs_at_k(setup.said_c());
+        return (off_k.abs() >= WORTH_K).then(|| format!("{:.0}{CELSIUS}", setup.said_c() - off_k));
     }
     let look = setup.look()?;
     known.dial_for(&look.knob).map(str::to_owned)
@@ -46,13 +46,20 @@ pub(super) fn own_ways(setup: &Setup<'_>) -> Option<String> {
 /// What was learnt of a piece of gear, in words.
 pub(crate) fn ways(calibration: &Calibration, has_heat: bool) -> Vec<String> {
     let mut ways = Vec::new();
-    if has_heat && calibration.runs_k.abs() >= WORTH_K {
+    let slope_k = calibration.slope_k;
+    let is_straight = slope_k.abs() < WORTH_K;
+    if has_heat && (calibration.runs_k.abs() >= WORTH_K || !is_straight) {
         let way = if calibration.runs_k > 0.0 { "hot" } else { "cool" };
+        let at = if is_straight { String::new() } else { format!(" at {DIAL_C:.0}{CELSIUS}") };
         ways.push(format!(
-            "runs {:.0}{DEGREES} {way}, ±{:.0}{DEGREES}",
+            "runs {:.0}{DEGREES} {way}{at}, ±{:.0}{DEGREES}",
             calibration.runs_k.abs(),
             calibration.runs_sd_k.max(1.0)
         ));
+    }
+    if has_heat && !is_straight {
+        let way = if slope_k > 0.0 { "hotter" } else { "cooler" };
+        ways.push(format!("{:.0}{DEGREES} {way} for every 100{DEGREES} more", slope_k.abs()));
     }
     let more = calibration.film_factor - 1.0;
     if more.abs() >= WORTH_FILM {

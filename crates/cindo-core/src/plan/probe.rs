@@ -43,6 +43,27 @@ pub(crate) struct Held {
     pub(crate) with_rest_c: f64,
 }
 
+/// What must be held is held this much over the limit in the heat, so that neither rounding nor a
+/// coarse grid falls under it, and this much over it where the rest has to do it, K.
+const BOOK_MARGIN_K: f64 = 0.6;
+pub(super) const BOOK_REST_MARGIN_K: f64 = 1.0;
+/// And so much more at most, K.
+const BOOK_OVER_K: f64 = 0.5;
+
+impl Held {
+    /// What it is sure to hold, °C.
+    pub(crate) fn surely_c(self) -> f64 {
+        (self.in_heat_c - BOOK_MARGIN_K).max(self.with_rest_c - BOOK_REST_MARGIN_K)
+    }
+
+    /// What a search for the earliest pull that is sure to hold a limit aims at, °C, and how near to it it has
+    /// to come, K.
+    pub(crate) fn aim(limit: Limit) -> (f64, f64) {
+        let half_k = 0.5 * BOOK_OVER_K;
+        (limit.core_c + half_k, half_k)
+    }
+}
+
 /// Temperatures of every cell over time.
 struct Trace {
     cells: usize,
@@ -108,6 +129,12 @@ impl<'s, 'a> Probe<'s, 'a> {
             coldest: Programme::of(&cold),
             limit,
         }
+    }
+
+    /// The same on a way of its own to the plate.
+    pub(crate) fn living(self, programme: Programme<'a>) -> Self {
+        let coldest = Programme { rest: self.coldest.rest, ..programme.clone() };
+        Self { programme, coldest, ..self }
     }
 
     /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1.

@@ -1,7 +1,7 @@
 //! The inverse problem: when to take it off so that it rests to the target.
 
 use super::browning::Browning;
-use super::probe::{Held, Probe, Seen};
+use super::probe::{BOOK_REST_MARGIN_K, Held, Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
@@ -18,13 +18,6 @@ pub(super) const LONGEST_COOK_S: f64 = 4.0 * 3600.0;
 pub(crate) const SHORTEST_COOK_S: f64 = 2.0;
 /// What has no colour by then gets none, s.
 const LONGEST_FOR_COLOUR_S: f64 = 900.0;
-/// What must be held is held this much over the limit in the heat, so that neither rounding nor a
-/// coarse grid falls under it, and this much over it where the rest has to do it, K.
-const BOOK_MARGIN_K: f64 = 0.6;
-const BOOK_REST_MARGIN_K: f64 = 1.0;
-/// And so much more at most, K.
-const BOOK_OVER_K: f64 = 0.5;
-
 /// Moist flesh stops this much short of the boiling point: from there on it only dries, K.
 const SHORT_OF_BOILING_K: f64 = 1.0;
 
@@ -205,7 +198,7 @@ pub(crate) fn seek<'a>(
     let trial = Trial::new(setup, Accuracy::FAST);
     let search = Search { setup, trial: &trial, span, limit: *limit, is_near: near.is_some() };
     let found = if target.hold_s > 0.0 {
-        search.held(limit.core_c, aim_c, rough)
+        search.held(aim_c, rough)
     } else if setup.needs_section() {
         search.section(aim_c, rough)
     } else {
@@ -339,14 +332,11 @@ impl Search<'_, '_> {
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
     /// something to spare.
-    fn held(&self, limit_c: f64, aim_c: f64, guess: Root) -> Option<Found> {
+    fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
         let probe = Probe::new(self.setup, self.limit, true);
         let guess = self.guessed(aim_c, guess);
-        let half_k = 0.5 * BOOK_OVER_K;
-        self.looked_for(&probe, limit_c + half_k, half_k, guess, |seen| {
-            let Held { in_heat_c, with_rest_c } = seen.held;
-            (in_heat_c - BOOK_MARGIN_K).max(with_rest_c - BOOK_REST_MARGIN_K)
-        })
+        let (limit_c, within_k) = Held::aim(self.limit);
+        self.looked_for(&probe, limit_c, within_k, guess, |seen| seen.held.surely_c())
     }
 
     /// When a coat that has to be gold is, s, where that is after a pull.

@@ -73,7 +73,7 @@ impl Sides {
         let run = |slab: &mut Simulation<'_>, until_s: f64, seen: &mut Middle| {
             programme.walk(schedule, (slab.time_s(), until_s), |stretch| {
                 let stage = stretch.stage;
-                let side = mean_side(&stage.side, setup.thickness_m);
+                let side = mean_side(&stage.around.side, setup.thickness_m);
                 // What its sides draw is little beside its faces: the heat stays as it is set.
                 let heater = Heater { load_m2: 0.0, coat: Draw::NONE, ..stage.heater };
                 let phase =
@@ -98,7 +98,7 @@ impl Sides {
             let phase = Phase {
                 duration_s: stretch.duration_s,
                 bottom: None,
-                top: Some(stretch.stage.side.at(setup.thickness_m)),
+                top: Some(stretch.stage.around.side.at(setup.thickness_m)),
                 heater: stretch.stage.heater,
             };
             slab.clone().run(&phase, &mut rest);

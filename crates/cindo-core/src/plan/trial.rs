@@ -67,6 +67,20 @@ pub(crate) struct Peak {
     pub(crate) at_s: f64,
 }
 
+/// Cooks on in a programme from wherever the simulation stands to `until_s`, turning on the way.
+pub(crate) fn heat(
+    programme: &Programme<'_>,
+    simulation: &mut Simulation<'_>,
+    schedule: &Schedule,
+    until_s: f64,
+    observer: &mut impl Observer,
+) -> Sink {
+    programme.walk(schedule, (simulation.time_s(), until_s), |stretch| {
+        let going = simulation.run(&stretch.phase(), observer) == Sink::Continue;
+        going.then(|| simulation.time_s())
+    })
+}
+
 impl<'a> Trial<'a> {
     pub(crate) fn new(setup: &Setup<'a>, accuracy: Accuracy) -> Self {
         let programme = Programme::of(setup);
@@ -94,10 +108,7 @@ impl<'a> Trial<'a> {
         until_s: f64,
         observer: &mut impl Observer,
     ) -> Sink {
-        self.programme.walk(schedule, (simulation.time_s(), until_s), |stretch| {
-            let going = simulation.run(&stretch.phase(), observer) == Sink::Continue;
-            going.then(|| simulation.time_s())
-        })
+        heat(&self.programme, simulation, schedule, until_s, observer)
     }
 
     /// Rests a piece taken off now until it is eaten.

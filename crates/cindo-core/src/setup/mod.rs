@@ -2,8 +2,8 @@
 
 use crate::bench::Bench;
 use crate::catalogue::{
-    Coating, Control, Cut, Family, Gear, GearKind, Look, Method, PieceSetting, Profile, School,
-    Species,
+    Coating, Control, Cut, Family, Gear, GearKind, Look, Method, OtherHeat, PieceSetting, Profile,
+    School, Species,
 };
 use crate::kitchen::{Calibration, Eye, HeatSource, Known, Load};
 use cindo_heat::grid::Shape;
@@ -20,8 +20,8 @@ mod target;
 pub use crate::kitchen::ALTITUDE_RANGE_M;
 pub(crate) use choose::at_hand;
 pub(crate) use fit::{OIL_LEVEL_LIMIT, RIM_MM, level_mm, longest_mm, oil_level_share, places};
-pub use request::{Doneness, PlanRequest};
-pub(crate) use request::{Resolved, check_board, check_doneness, resolve};
+pub use request::{Doneness, PlanRequest, check_request};
+pub(crate) use request::{LONGEST_ASKED_S, Resolved, check_board, check_doneness, resolve};
 pub use rest::Rest;
 pub(crate) use rest::check_duration;
 pub(crate) use target::Target;
@@ -72,6 +72,8 @@ pub struct Setup<'a> {
     pub turn_s: Option<f64>,
     /// The heat that it moves on to.
     pub second: Option<Second>,
+    /// Heats that it was moved to though its method has none of them, in the order of the moves.
+    pub elsewhere: Vec<&'a OtherHeat>,
     /// What such a piece wants of the method, where that is not the usual.
     pub suited: Option<&'a PieceSetting>,
     /// Temperature of the medium, °C.
@@ -227,6 +229,20 @@ impl<'a> Setup<'a> {
     pub(crate) fn heater(&self, kind: Option<GearKind>, set_c: f64, is_open: bool) -> Heater {
         let gear = kind.and_then(|kind| self.gear_of(kind));
         let (Some(kind), Some(gear)) = (kind, gear) else { return Heater::held(set_c) };
+        self.heater_of(kind, gear, set_c, is_open)
+    }
+
+    /// The heater of a heat that the method has none of: its own gear, or what is usual.
+    pub(crate) fn other_heater(&self, heat: &OtherHeat, is_open: bool) -> Heater {
+        let usual = || self.bench.catalogue.gear.iter().find(|g| g.kinds.contains(&heat.reservoir));
+        match self.gear_of(heat.reservoir).or_else(usual) {
+            Some(gear) => self.heater_of(heat.reservoir, gear, heat.usual_c, is_open),
+            // Every kind has gear: checked when the data is read.
+            None => Heater::held(heat.usual_c),
+        }
+    }
+
+    fn heater_of(&self, kind: GearKind, gear: &Gear, set_c: f64, is_open: bool) -> Heater {
         // Only the first vessel is filled.
         let fill = self.method.fill.filter(|_| self.method.needs.first() == Some(&kind));
         let source = HeatSource {

@@ -115,7 +115,7 @@ pub struct PlanRequest {
 }
 
 /// Longest clock time that may be given, s.
-const LONGEST_ASKED_S: f64 = 4.0 * 3600.0;
+pub(crate) const LONGEST_ASKED_S: f64 = 4.0 * 3600.0;
 
 /// The fat when none is named.
 const USUAL_OIL: &str = "sunflower";
@@ -194,7 +194,7 @@ fn learnt(setup: &mut Setup<'_>, request: &PlanRequest, target: &Target) {
     setup.film_factor = if by_the_book { film_factor.min(1.0) } else { film_factor };
     // A dial is set to what it should have said; where the heat is judged by its looks, it is as it is.
     if setup.is_judged() {
-        let runs_k = calibration.runs_k;
+        let runs_k = calibration.runs_at_k(setup.medium_c);
         setup.runs_k = if by_the_book { runs_k.min(0.0) } else { runs_k };
         setup.medium_c += setup.runs_k;
     }
@@ -239,6 +239,17 @@ pub(crate) fn check_board<'a>(
         }
     }
     board
+}
+
+/// Checks a request.
+///
+/// # Errors
+/// Each field that is wrong, with what is allowed.
+pub fn check_request<'a>(
+    bench: impl Into<Bench<'a>>,
+    request: &PlanRequest,
+) -> Result<(), Vec<FieldError>> {
+    resolve(bench.into(), request).map(|_| ())
 }
 
 /// Checks a request and looks up what it names.
@@ -334,6 +345,7 @@ pub(crate) fn resolve<'a>(
         school,
         turn_s: request.turn_s,
         second,
+        elsewhere: Vec::new(),
         suited,
         medium_c,
         boil_c,

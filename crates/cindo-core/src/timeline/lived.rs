@@ -1,8 +1,8 @@
 //! What really happened: events take the place of the plan's moments.
 
-use super::programme::{FIRST_OF_MANY_S, every_s};
+use super::programme::{Arrived, FIRST_OF_MANY_S, every_s};
 use super::{Programme, Schedule, Stage, Turn};
-use cindo_heat::reservoir::Draw;
+use cindo_heat::reservoir::{Draw, Heater};
 use cindo_heat::surround::Surround;
 
 /// What a hand did.
@@ -22,9 +22,27 @@ pub enum Deed {
         mass_kg: f64,
         /// Its temperature, °C.
         start_c: f64,
+        /// Whether it is fish of its own cook.
+        is_fish: bool,
     },
+    /// Saw how hot the heat that it cooks on is.
+    MediumSeen {
+        /// This hot, °C; as hot as it is by then where nobody read it.
+        medium_c: Option<f64>,
+        /// Whether it stays so until it is told to be back at what it is set to.
+        is_held: bool,
+    },
+    /// Saw the heat back at what it is set to.
+    MediumBack,
     /// Began what the method does next: moved it into the oven, shut the door.
     NextStage,
+    /// Moved it to a heat that its plan has none of.
+    MovedTo {
+        /// Its place among those that the setup has for it.
+        place: usize,
+        /// As hot as it is set, °C.
+        set_c: f64,
+    },
     /// Took it off the heat.
     Out,
 }
@@ -47,6 +65,20 @@ pub struct Lived<'a> {
     pub schedule: Schedule,
     /// Off the heat, s: really, or as planned.
     pub out_s: f64,
+}
+
+impl Lived<'_> {
+    /// Whether both went the same way up to a moment: what one had come to by then, the other had, too.
+    pub(crate) fn is_same_until(&self, other: &Self, until_s: f64) -> bool {
+        let begun = |lived: &Self| lived.schedule.starts_s.partition_point(|at_s| *at_s < until_s);
+        let turned = |lived: &Self| lived.schedule.turns_s.partition_point(|at_s| *at_s < until_s);
+        let (stages, turns) = (begun(self), turned(self));
+        stages == begun(other)
+            && turns == turned(other)
+            && self.schedule.starts_s[..stages] == other.schedule.starts_s[..stages]
+            && self.schedule.turns_s[..turns] == other.schedule.turns_s[..turns]
+            && self.programme.stages[..stages] == other.programme.stages[..stages]
+    }
 }
 
 /// Fat spooned over it once keeps its top hot for so long, s (modelling choice).
@@ -76,10 +108,24 @@ impl<'a> Programme<'a> {
             match event.what {
                 Deed::HeatSet(set_c) => set_by_hand(&mut stages, event.at_s, set_c),
                 Deed::NextStage => begin_next(&mut stages, event.at_s),
-                Deed::Joined { mass_kg, start_c } => {
+                Deed::MovedTo { place, set_c } => {
+                    if let Some(arrived) = self.elsewhere.get(place) {
+                        move_to(&mut stages, event.at_s, arrived, set_c);
+                    }
+                }
+                Deed::Joined { mass_kg, start_c, .. } => {
                     join(&mut stages, event.at_s, mass_kg, start_c);
                 }
-                Deed::Turned | Deed::Out | Deed::Lid(_) | Deed::Basted => {}
+                Deed::MediumSeen { medium_c: Some(medium_c), is_held } => {
+                    tell(&mut stages, event.at_s, |_| medium_c, is_held);
+                }
+                Deed::MediumBack => tell(&mut stages, event.at_s, |heater| heater.set_c, false),
+                // As it is by then is as the stages have it.
+                Deed::MediumSeen { medium_c: None, .. }
+                | Deed::Turned
+                | Deed::Out
+                | Deed::Lid(_)
+                | Deed::Basted => {}
             }
         }
         for spell in self.spells(events) {
@@ -97,6 +143,7 @@ impl<'a> Programme<'a> {
     fn lived_turns(&self, planned_s: f64, out_s: f64, events: &[Event]) -> Vec<f64> {
         let mut turns_s: Vec<f64> =
             events.iter().filter(|e| e.what == Deed::Turned).map(|e| e.at_s).collect();
+        let told_s = turns_s.clone();
         match (self.turn, turns_s.last().copied()) {
             (Turn::Every(_), None) => turns_s = self.schedule(planned_s).turns_s,
             (_, None) => {
@@ -114,29 +161,41 @@ impl<'a> Programme<'a> {
             }
             (Turn::Never | Turn::AtShare(_) | Turn::At(_), Some(_)) => {}
         }
-        turns_s.retain(|at_s| *at_s < out_s);
+        // Moved to another heat it lies as it lies, unless a hand turns it.
+        let moved = events.iter().find(|e| matches!(e.what, Deed::MovedTo { .. }));
+        let moved_s = moved.map_or(f64::INFINITY, |e| e.at_s);
+        turns_s.retain(|at_s| *at_s < out_s && (*at_s < moved_s || told_s.contains(at_s)));
         turns_s
     }
 
-    /// Stretches in which something else is above it.
+    /// Stretches in which what is above it is not what the plan has there.
     fn spells(&self, events: &[Event]) -> Vec<Spell> {
         let mut spells: Vec<Spell> = Vec::new();
+        // Of the lid that was touched last.
+        let mut lid: Option<usize> = None;
         for event in events {
+            let from_s = event.at_s;
             match event.what {
                 Deed::Lid(is_on) => {
-                    for spell in spells.iter_mut().filter(|s| s.above == self.under_lid) {
-                        spell.until_s = spell.until_s.min(event.at_s);
-                    }
-                    if is_on {
-                        let (from_s, until_s) = (event.at_s, f64::INFINITY);
-                        spells.push(Spell { from_s, until_s, above: self.under_lid });
+                    end(&mut spells, lid, from_s);
+                    lid = Some(spells.len());
+                    let covers = if is_on { Covers::Lid(self.under_lid) } else { Covers::Nothing };
+                    spells.push(Spell { from_s, until_s: f64::INFINITY, covers });
+                }
+                // The lid stays behind.
+                Deed::MovedTo { .. } => end(&mut spells, lid.take(), from_s),
+                Deed::Basted => {
+                    let until_s = from_s + BASTED_S;
+                    let last = spells.iter_mut().rfind(|s| matches!(s.covers, Covers::Fat(_)));
+                    match last {
+                        // The fat is still hot: it stays so for longer.
+                        Some(spell) if from_s <= spell.until_s => spell.until_s = until_s,
+                        _ => {
+                            let covers = Covers::Fat(self.basted);
+                            spells.push(Spell { from_s, until_s, covers });
+                        }
                     }
                 }
-                Deed::Basted => spells.push(Spell {
-                    from_s: event.at_s,
-                    until_s: event.at_s + BASTED_S,
-                    above: self.basted,
-                }),
                 _ => {}
             }
         }
@@ -148,7 +207,22 @@ impl<'a> Programme<'a> {
 struct Spell {
     from_s: f64,
     until_s: f64,
-    above: Surround,
+    covers: Covers,
+}
+
+/// What is above it.
+#[derive(Clone, Copy)]
+enum Covers {
+    Lid(Surround),
+    Nothing,
+    Fat(Surround),
+}
+
+/// Ends a spell.
+fn end(spells: &mut [Spell], which: Option<usize>, at_s: f64) {
+    if let Some(spell) = which.and_then(|i| spells.get_mut(i)) {
+        spell.until_s = spell.until_s.min(at_s);
+    }
 }
 
 /// The stage in force at a moment.
@@ -159,6 +233,10 @@ fn in_force(stages: &[(f64, Stage<'_>)], at_s: f64) -> usize {
 /// Makes a stage begin at a moment, as the one in force goes on; its place.
 fn split(stages: &mut Vec<(f64, Stage<'_>)>, at_s: f64) -> usize {
     let now = in_force(stages, at_s);
+    if now == 0 && at_s <= 0.0 {
+        // What was so before the fish went in.
+        return 0;
+    }
     // Its step was told when it began.
     let own = Stage { words: None, knob: None, ..stages[now].1 };
     stages.insert(now + 1, (at_s.max(stages[now].0), own));
@@ -180,10 +258,25 @@ fn set_by_hand(stages: &mut Vec<(f64, Stage<'_>)>, at_s: f64, set_c: f64) {
     let own = split(stages, at_s);
     for stage in same_source(stages, own) {
         stage.heater.set_c = set_c;
+        stage.heater.is_held = false;
         if at_s <= 0.0 {
             // The fish meets what was set before it.
             stage.heater.start_c = set_c;
         }
+    }
+}
+
+/// From now on this source is as hot as was seen, and stays so or goes on towards what it is set to.
+fn tell(
+    stages: &mut Vec<(f64, Stage<'_>)>,
+    at_s: f64,
+    medium_c: impl Fn(&Heater) -> f64,
+    is_held: bool,
+) {
+    let own = split(stages, at_s);
+    let start_c = medium_c(&stages[own].1.heater);
+    for stage in same_source(stages, own) {
+        stage.heater = Heater { start_c, is_held, told: stage.heater.told + 1, ..stage.heater };
     }
 }
 
@@ -204,18 +297,46 @@ fn begin_next(stages: &mut [(f64, Stage<'_>)], at_s: f64) {
     let next = in_force(stages, at_s) + 1;
     let Some((planned_s, _)) = stages.get(next) else { return };
     let sooner_s = planned_s - at_s;
-    for (start_s, _) in &mut stages[next..] {
+    for (start_s, stage) in &mut stages[next..] {
         *start_s -= sooner_s;
+        stage.heater.is_held = false;
+    }
+}
+
+/// The piece goes on in another heat, and nothing that its plan had in mind for later happens to it.
+fn move_to<'a>(stages: &mut Vec<(f64, Stage<'a>)>, at_s: f64, arrived: &Arrived<'a>, set_c: f64) {
+    let now = in_force(stages, at_s);
+    stages.truncate(now + 1);
+    let start_s = at_s.max(stages[now].0);
+    for (after_s, stage) in &arrived.stages {
+        let heater = Heater { start_c: set_c, set_c, ..stage.heater };
+        stages.push((start_s + after_s, Stage { heater, ..*stage }));
     }
 }
 
 /// Puts something else above the piece for a while.
 fn cover(stages: &mut Vec<(f64, Stage<'_>)>, spell: &Spell) {
+    let is_bare = stages[in_force(stages, spell.from_s)].1.uncovered.is_none();
+    if is_bare && matches!(spell.covers, Covers::Nothing) {
+        return;
+    }
     let first = split(stages, spell.from_s);
     if spell.until_s.is_finite() {
         split(stages, spell.until_s);
     }
     for (_, stage) in stages[first..].iter_mut().take_while(|(at_s, _)| *at_s < spell.until_s) {
-        stage.above = spell.above;
+        match (spell.covers, stage.uncovered) {
+            (Covers::Fat(fat), _) => stage.around.above = fat,
+            (Covers::Lid(above), None) => {
+                stage.uncovered = Some(stage.around);
+                stage.around.above = above;
+            }
+            (Covers::Nothing, Some(open)) => {
+                stage.around = open;
+                stage.uncovered = None;
+            }
+            // A lid is on it, or none is, already.
+            (Covers::Lid(_), Some(_)) | (Covers::Nothing, None) => {}
+        }
     }
 }

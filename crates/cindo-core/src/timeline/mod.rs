@@ -7,7 +7,7 @@ mod schedule;
 mod walk;
 
 pub use lived::{Deed, Event, Lived};
-pub use programme::{Programme, Side, Stage};
+pub use programme::{Around, Programme, Side, Stage};
 pub use schedule::{Schedule, Turn};
 pub use walk::Stretch;
 

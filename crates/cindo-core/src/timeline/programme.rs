@@ -2,8 +2,8 @@
 
 use super::schedule::{Schedule, Turn};
 use crate::catalogue::{
-    Begin, FaceContext, FaceRow, Family, FirstHeat, GearKind, Profile, RestSurface, School,
-    SetPoint, StageRow, Wetness, Words,
+    Begin, FaceContext, FaceRow, Family, FirstHeat, GearKind, OtherHeat, Profile, RestSurface,
+    School, SetPoint, StageRow, Wetness, Words,
 };
 use crate::setup::Setup;
 use cindo_heat::constants::ROOM_C;
@@ -33,17 +33,26 @@ impl Side {
     }
 }
 
-/// A stretch of a method with its own surroundings.
+/// What surrounds a piece.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Stage<'a> {
-    /// When it begins.
-    pub from: Begin,
+pub struct Around {
     /// Below the piece, or all round it.
     pub below: Surround,
     /// Above it.
     pub above: Surround,
     /// At its sides.
     pub side: Side,
+}
+
+/// A stretch of a method with its own surroundings.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Stage<'a> {
+    /// When it begins.
+    pub from: Begin,
+    /// What surrounds it.
+    pub around: Around,
+    /// What surrounds it once the lid is off; none where there is none on it.
+    pub uncovered: Option<Around>,
     /// What the heat comes from.
     pub heater: Heater,
     /// Where the knob stands, when it changes.
@@ -71,6 +80,15 @@ pub struct Programme<'a> {
     pub under_lid: Surround,
     /// And while a hand spoons hot fat over it.
     pub basted: Surround,
+    /// Heats that it was moved to though its plan has none of them, in the order of the setup's.
+    pub elsewhere: Vec<Arrived<'a>>,
+}
+
+/// A piece as it arrives in a heat that its plan had none of.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Arrived<'a> {
+    /// Stages, and how long after arriving each begins, s: what is opened to let it in is shut again.
+    pub stages: [(f64, Stage<'a>); 2],
 }
 
 impl<'a> Programme<'a> {
@@ -83,13 +101,12 @@ impl<'a> Programme<'a> {
         };
         for row in setup.method.stages.iter().filter(variant) {
             now.take(row);
-            let below = now.below.unwrap_or_default();
+            let rows = now.rows();
             let set_c = set_c(setup, now.set);
             stages.push(Stage {
                 from: row.from,
-                below: surround(setup, below),
-                above: surround(setup, now.above.unwrap_or(below)),
-                side: side(setup, now.side.unwrap_or(below)),
+                around: around(setup, rows),
+                uncovered: uncovered(setup, rows),
                 heater: setup.heater(now.reservoir, set_c, now.is_open),
                 knob: row.knob.as_deref(),
                 hot: row.hot.as_ref(),
@@ -99,7 +116,17 @@ impl<'a> Programme<'a> {
         let rest = [false, true].map(|is_turned| rest(setup, &now, stages.last(), is_turned));
         let move_s = setup.second.map_or(f64::INFINITY, |second| second.from_s);
         let (under_lid, basted) = (surround(setup, "under_lid"), surround(setup, "basted_top"));
-        Self { shape: setup.shape(), stages, turn: turn(setup), move_s, rest, under_lid, basted }
+        let elsewhere = setup.elsewhere.iter().map(|heat| arrived(setup, heat)).collect();
+        Self {
+            shape: setup.shape(),
+            stages,
+            turn: turn(setup),
+            move_s,
+            rest,
+            under_lid,
+            basted,
+            elsewhere,
+        }
     }
 
     /// What happens when for a pull at `pull_s`.
@@ -223,6 +250,41 @@ fn surround(setup: &Setup<'_>, row: &str) -> Surround {
     Surround { coat: setup.coating.coat(), ..bare(setup, row, wetness(setup)) }
 }
 
+/// A piece as it arrives in another heat: on what it lay in, where that was a pan.
+fn arrived<'a>(setup: &Setup<'a>, heat: &'a OtherHeat) -> Arrived<'a> {
+    let below = match &heat.in_pan {
+        Some(in_pan) if setup.method.family == Family::Pan => in_pan,
+        _ => &heat.below,
+    };
+    let rows = [below.as_str(), &heat.above, &heat.side];
+    let stage = |is_open: bool| Stage {
+        from: Begin::Start,
+        around: around(setup, rows),
+        uncovered: uncovered(setup, rows),
+        heater: setup.other_heater(heat, is_open),
+        knob: None,
+        hot: None,
+        words: is_open.then_some(&heat.step),
+    };
+    Arrived { stages: [(0.0, stage(true)), (heat.open_s, stage(false))] }
+}
+
+/// Face rows below, above and beside a piece.
+pub(super) fn around(setup: &Setup<'_>, [below, above, beside]: [&str; 3]) -> Around {
+    Around {
+        below: surround(setup, below),
+        above: surround(setup, above),
+        side: side(setup, beside),
+    }
+}
+
+/// The same rows without their lid; none where there is none.
+fn uncovered(setup: &Setup<'_>, rows: [&str; 3]) -> Option<Around> {
+    let open = |row: &'_ str| setup.bench.catalogue.faces.get(row)?.uncovered.as_deref();
+    let is_covered = rows.iter().any(|row| open(row).is_some());
+    is_covered.then(|| around(setup, rows.map(|row| open(row).unwrap_or(row))))
+}
+
 fn side(setup: &Setup<'_>, row: &str) -> Side {
     let (near_w_m2k, decay_m) =
         setup.bench.catalogue.faces.get(row).and_then(FaceRow::near_heat).unwrap_or((0.0, 1.0));
@@ -315,15 +377,15 @@ fn rest<'a>(
     let held = |face: Surround| Surround { backing: backing(setup, last_stage, is_crust), ..face };
     let below = held(face(below_row, beneath));
     let above = if is_crust { held(above) } else { above };
+    let side = Side {
+        surround: if is_crust { above } else { face(above_row, side_wetness) },
+        near_w_m2k: 0.0,
+        decay_m: 1.0,
+    };
     Stage {
         from: Begin::Start,
-        below,
-        above,
-        side: Side {
-            surround: if is_crust { above } else { face(above_row, side_wetness) },
-            near_w_m2k: 0.0,
-            decay_m: 1.0,
-        },
+        around: Around { below, above, side },
+        uncovered: None,
         heater: rest_heater(setup, last_stage),
         knob: None,
         hot: None,
@@ -377,6 +439,12 @@ impl Default for Carried<'_> {
 }
 
 impl<'a> Carried<'a> {
+    /// Rows below, above and beside it: what is not named is as below.
+    fn rows(&self) -> [&'a str; 3] {
+        let below = self.below.unwrap_or_default();
+        [below, self.above.unwrap_or(below), self.side.unwrap_or(below)]
+    }
+
     fn take(&mut self, row: &'a StageRow) {
         let name = |name: &'a Option<String>| name.as_deref();
         self.below = name(&row.below).or(self.below);

@@ -146,7 +146,7 @@ fn skin_keeps_a_face_from_drying() {
         let mut r = request("roast");
         r.piece.skin = skin;
         r.coating = Some(coating.into());
-        on(&r, |setup| Programme::of(setup).stages[0].below.face.wet)
+        on(&r, |setup| Programme::of(setup).stages[0].around.below.face.wet)
     };
     assert!((wet(false, "none") - 0.6).abs() < 1e-9);
     assert!((wet(true, "none") - 0.3).abs() < 1e-9);
@@ -160,7 +160,7 @@ fn sides_see_no_more_than_an_oven() {
     for method in &catalogue.methods {
         on(&request(&method.id), |setup| {
             for stage in Programme::of(setup).stages {
-                let side = stage.side.at(0.0);
+                let side = stage.around.side.at(0.0);
                 let medium_c =
                     if side.on_reservoir { stage.heater.set_c } else { side.face.medium_c };
                 assert!(medium_c <= 220.0, "{}: {medium_c}", method.id);

@@ -1,6 +1,6 @@
 //! The walk through stages and turns.
 
-use super::programme::{Programme, Stage};
+use super::programme::{Around, Programme, Stage};
 use super::schedule::{SAME_S, Schedule};
 use cindo_heat::solve::{Phase, Sink};
 
@@ -18,7 +18,7 @@ pub struct Stretch<'p, 'a> {
 impl Stretch<'_, '_> {
     /// For one column. The faces stay with the fish, the heat changes sides.
     pub fn phase(&self) -> Phase {
-        let Stage { below, above, heater, .. } = *self.stage;
+        let Stage { around: Around { below, above, .. }, heater, .. } = *self.stage;
         let (bottom, top) = if self.is_turned { (above, below) } else { (below, above) };
         Phase { duration_s: self.duration_s, bottom: Some(bottom), top: Some(top), heater }
     }

@@ -25,7 +25,7 @@ impl Effort {
     /// For a line-up that is shown.
     pub(in crate::lineup) const SHOWN: Self = Self { looks: 13_000_000 };
     /// For what is only compared with it.
-    pub(in crate::lineup) const QUICK: Self = Self { looks: 2_000_000 };
+    pub(in crate::lineup) const QUICK: Self = Self { looks: 800_000 };
 }
 
 /// Same kitchen, same answer.
@@ -34,6 +34,9 @@ const SEED: u64 = 0x0c0d_f15b;
 const MOST_OUT: usize = 4;
 /// Up to so many dishes all are timed together; of more those near the ones that were taken out.
 const TIMED_TOGETHER: usize = 14;
+/// What begins so many ticks before all of them or after all of them is out of their way: should they meet after
+/// all, the schedule is not taken.
+const NEAR: Tick = 120;
 /// A worse schedule is gone on from up to this share over the best at first; none at the end.
 const FIRST_THRESHOLD: f64 = 0.1;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
@@ -199,8 +202,7 @@ impl<'i> Search<'i> {
             for (job, placement) in start.iter().enumerate().take(count) {
                 self.set(job, placement.clone());
                 // What does not find its place any more looks for another.
-                let alone = &self.now[job..=job];
-                if !self.timetable.is_feasible_of(self.instance, job, alone) {
+                if !self.timetable.is_feasible(self.instance, job, self.now[job].as_ref()) {
                     self.set(job, None);
                 }
             }
@@ -234,11 +236,13 @@ impl<'i> Search<'i> {
         let begun = self.looked_at();
         let mut out: Vec<usize> = Vec::with_capacity(MOST_OUT);
         let mut timed: Vec<usize> = Vec::new();
+        let mut before: Vec<Option<Placement>> = Vec::new();
         while self.best_cost > least_cost && self.looked_at() - begun < effort.looks {
             let done = (self.looked_at() - begun) as f64 / effort.looks as f64;
-            let before: Vec<Option<Placement>> = self.now.clone();
             let cost_before = self.whole_cost();
             self.choose(&mut out, &mut timed);
+            before.clear();
+            before.extend(timed.iter().map(|job| self.now[*job].clone()));
             let setting = self.one_setting(&mut out, &timed);
             let cost = OVERLAP_COSTS[self.random.random_range(0..OVERLAP_COSTS.len())];
             for job in &out {
@@ -263,14 +267,18 @@ impl<'i> Search<'i> {
             }
             let cost = self.whole_cost();
             let worse = self.best_cost as f64 * (1.0 + FIRST_THRESHOLD * (1.0 - done).powi(2));
-            let is_feasible = fits_only || self.timetable.is_feasible(self.instance, &self.now);
+            // Nothing else has moved.
+            let fits = |job: &usize| {
+                self.timetable.is_feasible(self.instance, *job, self.now[*job].as_ref())
+            };
+            let is_feasible = fits_only || timed.iter().all(fits);
             if is_feasible {
                 self.keep_if_best();
             }
             if !is_feasible || (cost > cost_before && cost as f64 > worse) {
-                for (job, placement) in before.into_iter().enumerate() {
-                    if self.now[job] != placement {
-                        self.set(job, placement);
+                for (job, placement) in timed.iter().zip(&mut before) {
+                    if self.now[*job] != *placement {
+                        self.set(*job, placement.take());
                     }
                 }
             }
@@ -419,7 +427,7 @@ impl<'i> Search<'i> {
             let mode = placement.mode;
             self.chain(*job, mode);
         }
-        self.gather();
+        self.gather(timed);
         self.follows.clear();
         for resource in 0..self.uses.len() {
             self.order(resource);
@@ -469,11 +477,23 @@ impl<'i> Search<'i> {
         link(network, (served, 0), before);
     }
 
-    /// Every use of every resource in order.
-    fn gather(&mut self) {
+    /// Every use of every resource in order, as far as it is near what is timed.
+    fn gather(&mut self, timed: &[usize]) {
         self.uses.iter_mut().for_each(Vec::clear);
+        let placed = || timed.iter().filter_map(|job| self.now[*job].as_ref());
+        let first = placed().filter_map(|p| p.starts.first()).min();
+        let last = placed().filter_map(|p| p.starts.last()).max();
+        let (Some(first), Some(last)) = (first, last) else { return };
+        let (first, last) = (first - NEAR, last + NEAR);
         for (job, placement) in self.now.iter().enumerate() {
             let Some(placement) = placement else { continue };
+            let is_far = |p: &Placement| {
+                p.starts.first().is_some_and(|start| *start > last)
+                    || p.starts.last().is_some_and(|start| *start < first)
+            };
+            if is_far(placement) {
+                continue;
+            }
             let mode = &self.instance.jobs[job].modes[placement.mode];
             for (activity, (what, start)) in
                 mode.activities.iter().zip(&placement.starts).enumerate()

@@ -133,23 +133,14 @@ impl Timetable {
         }
     }
 
-    /// Whether nothing is taken more often than it is there, but for what has begun.
+    /// Whether nothing that a dish takes where it stands is taken more often than it is there, but for what has
+    /// begun.
     pub(super) fn is_feasible(
         &self,
         instance: &Instance,
-        placements: &[Option<Placement>],
+        job: usize,
+        placement: Option<&Placement>,
     ) -> bool {
-        self.is_feasible_of(instance, 0, placements)
-    }
-
-    /// The same of some jobs from the place `first` on.
-    pub(super) fn is_feasible_of(
-        &self,
-        instance: &Instance,
-        first: usize,
-        placements: &[Option<Placement>],
-    ) -> bool {
-        let jobs = &instance.jobs[first..];
         let fits = |demand: &Demand, start: Tick| {
             let capacity = instance.resources[demand.resource].capacity;
             let stretches = &self.stretches[demand.resource];
@@ -164,12 +155,10 @@ impl Timetable {
                     })
                 })
         };
-        placements.iter().zip(jobs).all(|(placement, job)| {
-            placement.as_ref().is_none_or(|placement| {
-                let activities = job.modes[placement.mode].activities.iter();
-                activities.zip(&placement.starts).all(|(activity, start)| {
-                    activity.fixed.is_some() || activity.demands.iter().all(|d| fits(d, *start))
-                })
+        placement.is_none_or(|placement| {
+            let activities = instance.jobs[job].modes[placement.mode].activities.iter();
+            activities.zip(&placement.starts).all(|(activity, start)| {
+                activity.fixed.is_some() || activity.demands.iter().all(|d| fits(d, *start))
             })
         })
     }

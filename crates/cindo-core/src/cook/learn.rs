@@ -1,0 +1,99 @@
+//! What readings and cues say about a cook under way.
+
+use super::estimate::{Estimate, Fit, Seen, fit};
+use super::follow::{Cook, LONGEST_S, lived};
+use super::reading::{APART, Reading, ReadingUse, unusable, usable};
+use super::story::Story;
+use crate::plan::{Trial, UNKNOWNS, Unknowns};
+use crate::setup::Setup;
+use crate::timeline::{Event as Done, Lived, Programme};
+use cindo_heat::solve::Accuracy;
+
+/// Readings further than this from the fit are not used, in their own standard deviations.
+const APART_SD: f64 = 4.0;
+
+/// What readings and cues say, and which of them were used.
+pub(super) struct Learnt {
+    pub(super) unknowns: Unknowns,
+    pub(super) fit: Option<Fit>,
+    pub(super) told: Option<Estimate>,
+    pub(super) uses: Vec<ReadingUse>,
+    /// When the last of it was, s after the fish met the heat.
+    pub(super) last_s: f64,
+}
+
+impl<'a> Cook<'_, 'a> {
+    /// Fits what is unknown to what was read and noticed.
+    pub(super) fn learn(
+        &self,
+        measured: bool,
+        story: &Story,
+        deeds: &[Done],
+        readings: &[Reading],
+    ) -> Learnt {
+        let setup = &self.resolved.setup;
+        let unknowns = Unknowns::of(setup, measured);
+        let mut why = unusable(story, readings);
+        let mut seen = usable(setup.bench.catalogue, story, readings, &why);
+        let planned_s = self.core_pull_s(deeds).unwrap_or(LONGEST_S);
+        // However long it has been in by now, it has not been out.
+        let last_s = seen.last().map_or(0.0, |(s, _)| s.at_s);
+        let planned_s = story.out_s.unwrap_or(planned_s.max(last_s));
+        let lived_of = |programme: &Programme<'a>, heat_k: f64| {
+            lived(programme, planned_s, deeds, self.heat_k + heat_k)
+        };
+        let over_k = |at_s: f64| self.promise.over_at_k(at_s);
+        let fit_to = |seen: &[(Seen, Option<usize>)], before: Option<&Fit>| {
+            let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
+            fit(setup, &unknowns, &lived_of, (self.promise.core_share, &over_k), &values, before)
+        };
+        let mut found = (!seen.is_empty()).then(|| fit_to(&seen, None));
+        if let Some(first) = &found {
+            let apart = |place: &usize| first.off[*place].abs() > APART_SD;
+            let wild: Vec<usize> = (0..seen.len()).filter(apart).collect();
+            if !wild.is_empty() && 2 * wild.len() < seen.len() {
+                for place in wild.iter().rev() {
+                    if let (_, Some(reading)) = seen.remove(*place) {
+                        why[reading] = Some(APART);
+                    }
+                }
+                found = Some(fit_to(&seen, found.as_ref()));
+            }
+        }
+        let use_of =
+            |why: Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
+        Learnt {
+            told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
+            uses: why.into_iter().map(use_of).collect(),
+            last_s: if found.is_some() { last_s } else { f64::NEG_INFINITY },
+            fit: found,
+            unknowns,
+        }
+    }
+
+    /// How far the right pull can still wander once something was learnt, s.
+    pub(super) fn spread_s(&self, learnt: &Learnt, fit: &Fit, deeds: &[Done], pull_s: f64) -> f64 {
+        let setup = &self.resolved.setup;
+        let level = |varied: &Setup<'_>, pull_s: f64| {
+            let mut trial = Trial::new(varied, Accuracy::COARSE);
+            let heat_k = self.heat_k + varied.medium_c - setup.medium_c;
+            let Lived { programme, schedule, .. } = lived(&trial.programme, pull_s, deeds, heat_k);
+            trial.programme = programme;
+            trial.finish(trial.raw(), &schedule, pull_s).level_c
+        };
+        let base = level(setup, pull_s);
+        let slope = ((level(setup, pull_s + SLOPE_S) - base) / SLOPE_S).max(1e-4);
+        let change: [f64; UNKNOWNS] = std::array::from_fn(|i| {
+            let mut by = [0.0; UNKNOWNS];
+            by[i] = 1.0;
+            (level(&learnt.unknowns.varied(setup, &by), pull_s) - base) / slope
+        });
+        fit.sd_of(&change).hypot(MODEL_SHARE * pull_s)
+    }
+}
+
+/// The quick column that is fitted, and the straight lines of the fit, are themselves off by about this share
+/// of the time (measured: `estimate_tests`).
+const MODEL_SHARE: f64 = 0.025;
+/// The slope of the level is taken over this, s.
+const SLOPE_S: f64 = 10.0;
