@@ -19,7 +19,7 @@ FUZZ := $(TOOLS)/bin/cargo-fuzz
 FUZZ_RUN := RUSTUP_TOOLCHAIN=nightly $(FUZZ) run --sanitizer none --target-dir target/fuzz/build
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test soak fuzz schema check bench sweep codegen build build-web shots browser clean
+.PHONY: help demo test soak fuzz schema check bench sweep worst codegen build build-web shots browser clean
 
 help: ## Shows this list
 	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -100,6 +100,9 @@ bench: ## Speed of the solver and of whole plans
 
 sweep: ## One line a plan over every fish, cut, thickness and method, as CSV: ONLY=sear EVERY=5 PLANE=1
 	cargo bench --locked --package cindo-core --bench sweep
+
+worst: ## The slowest ladders, questions asked backwards and substitutes, each timed alone: EVERY=60
+	cargo bench --locked --package cindo-core --bench worst
 
 shots: browser build-web ## Pictures of the main views into docs/screenshots
 	cargo build --locked --package cindo-server

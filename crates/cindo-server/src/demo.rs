@@ -120,11 +120,17 @@ fn remember(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
         let jpeg = picture::jpeg(&plate(&plan)).map_err(said)?;
         store.set_photo(*id, &jpeg).map_err(|e| e.to_string())?;
     }
+    let check = oven_check(catalogue)?;
+    store.add_check(&check, now_ms - CHECKED_MS).map(drop).map_err(|e| e.to_string())
+}
+
+/// The check of the big oven.
+fn oven_check(catalogue: &Catalogue) -> Result<GearCheck, String> {
     let reading = |(dial_c, read_c): &(f64, f64)| DialReading { dial_c: *dial_c, read_c: *read_c };
     let made = CheckMade::Dial { readings: OVEN_CHECK_C.iter().map(reading).collect() };
-    let found = made.found((0.0, 0.0), 0.0).map_err(|e| format!("{e:?}"))?;
-    let check = GearCheck { gear: "home_oven".to_owned(), made, found };
-    store.add_check(&check, now_ms - CHECKED_MS).map(drop).map_err(|e| e.to_string())
+    let oven = catalogue.gear("home_oven").ok_or("the demo's oven is gone")?;
+    let found = made.found(catalogue, oven, 0.0).map_err(|e| format!("{e:?}"))?;
+    Ok(GearCheck { gear: "home_oven".to_owned(), made, found })
 }
 
 /// The first card's fish has been in its pan for so long when the demo starts, ms, and its heat was turned
@@ -148,7 +154,8 @@ fn begin(store: &Store, catalogue: &Catalogue, card: &NewCard) -> Result<(), Str
     let event =
         |at_ms: i64, what: Happened| KeptEvent { id: Uuid::new_v4().to_string(), at_ms, what };
     let heat = Happened::Heat { medium_c: 170.0, knob: None };
-    let events = [event(in_ms, Happened::In), event(in_ms + TURNED_DOWN_MS, heat)];
+    let events =
+        [event(in_ms, Happened::In { medium_c: None }), event(in_ms + TURNED_DOWN_MS, heat)];
     let told = store.add_events(id, &events, now_ms, |_, _| Ok(Status::Cooking));
     told.map_err(|e| e.to_string())?.map(drop).map_err(said)
 }
@@ -181,8 +188,7 @@ mod tests {
         assert_eq!(entries.len(), 40);
         let evidence: Vec<Evidence> =
             entries.iter().filter_map(|e| Evidence::of(&e.entry)).collect();
-        let off = OVEN_CHECK_C.iter().map(|(dial_c, read_c)| read_c - dial_c);
-        let check = Check { gear: "home_oven".into(), runs_k: off.sum::<f64>() / 2.0, sd_k: 3.0 };
+        let check = Check::of(&oven_check(&Catalogue::embedded().unwrap()).unwrap()).unwrap();
         let learnt = fit(&evidence, &[check]);
         assert!((learnt.eye.thicker_mm - truth.thicker_mm).abs() < 0.8, "{:?}", learnt.eye);
         for (gear, runs_k, film) in &truth.gear {

@@ -15,6 +15,7 @@ use uuid::Uuid;
 
 use crate::import::Looked;
 use crate::solver::Desk;
+use crate::table::Table;
 
 /// Name of the format in the file, and its version.
 pub(crate) const FORMAT: &str = "cindo-log";
@@ -139,18 +140,9 @@ fn short(name: &str) -> String {
     name.trim().chars().take(NAME_LIMIT).collect()
 }
 
-/// The rows of a table as spreadsheets write it: comma, semicolon or tab; a byte-order mark; commas in numbers
-/// where the semicolon parts them.
+/// The rows of a table as spreadsheets write it.
 fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
-    let text = text.trim_start_matches('\u{feff}');
-    let head = text.lines().next().unwrap_or_default();
-    let count = |c: char| head.matches(c).count();
-    let delimiter = [';', '\t', ','].into_iter().max_by_key(|c| count(*c)).unwrap_or(',');
-    let mut reader = csv::ReaderBuilder::new()
-        .delimiter(u8::try_from(delimiter).unwrap_or(b','))
-        .flexible(true)
-        .trim(csv::Trim::All)
-        .from_reader(text.as_bytes());
+    let Table { mut reader, has_decimal_commas } = Table::of(text);
     let columns: Vec<Option<&'static str>> = match reader.headers() {
         Ok(head) => head
             .iter()
@@ -188,7 +180,7 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
                 if row.is_empty() {
                     continue;
                 }
-                if delimiter == ';' {
+                if has_decimal_commas {
                     for column in NUMBERS {
                         if let Some(value) = row.get_mut(column) {
                             *value = value.replace(',', ".");

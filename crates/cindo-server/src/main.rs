@@ -23,6 +23,7 @@ mod routes;
 mod serve;
 mod sheet;
 mod solver;
+mod table;
 
 use std::io::{Read, Write};
 use std::path::PathBuf;

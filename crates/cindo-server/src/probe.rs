@@ -136,7 +136,8 @@ async fn read(
                 core_c + NOISE_K * normal(&mut random)
             };
             let core_c = (10.0 * core_c).round() / 10.0;
-            Some(KeptReading { id: id_of(&cook, &probe, *number), at_ms, core_c })
+            let id = id_of(&cook, &probe, *number);
+            Some(KeptReading { id, at_ms, core_c, thermometer: None })
         });
         Some(readings.collect())
     });

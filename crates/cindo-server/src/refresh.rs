@@ -8,7 +8,7 @@ use actix_web::{rt, web};
 use cindo_store::{CookId, Store};
 
 use crate::live::Live;
-use crate::routes::cook::shown;
+use crate::routes::cook::{keep_up_soon, shown};
 use crate::solver::Solver;
 
 /// Pages hear of readings this much later at the latest.
@@ -30,17 +30,17 @@ impl Refresh {
         if !self.due().insert(id) {
             return;
         }
-        let (this, store) = (self.clone(), store.clone());
+        let (this, store, kept_in) = (self.clone(), store.clone(), store.clone());
         let (solver, live) = (solver.clone(), live.clone());
         rt::spawn(async move {
             tokio::time::sleep(WITHIN).await;
             // What comes from now on is told the next time.
             this.due().remove(&id);
-            let found = web::block(move || store.find_cook(id)).await;
-            if let Ok(Ok(cook)) = found
-                && let Err(error) = shown(&solver, &live, cook).await
-            {
-                tracing::warn!(%error, "readings were kept and pages not told");
+            let found = web::block(move || kept_in.find_cook(id)).await;
+            let Ok(Ok(cook)) = found else { return };
+            match shown(&solver, &live, cook).await {
+                Ok(cook) => keep_up_soon(&solver, &store, &live, &cook),
+                Err(error) => tracing::warn!(%error, "readings were kept and pages not told"),
             }
         });
     }

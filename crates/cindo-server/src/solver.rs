@@ -30,7 +30,7 @@ impl Solver {
         Self { catalogue, lanes, memo: Memo::default() }
     }
 
-    pub(crate) fn catalogue(&self) -> &Catalogue {
+    pub(crate) fn catalogue(&self) -> &Arc<Catalogue> {
         &self.catalogue
     }
 

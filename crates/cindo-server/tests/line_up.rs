@@ -7,7 +7,7 @@ mod support;
 use icalendar::{Calendar, CalendarComponent, CalendarDateTime, Component, DatePerhapsTime};
 use jiff::{SignedDuration, Timestamp};
 use serde_json::{Value, json};
-use support::{HAKE, JSON, Server};
+use support::{HAKE, JSON, Server, fresh};
 
 const SERVES: &str = "2026-12-03T19:30:00Z";
 
@@ -23,17 +23,20 @@ fn supper(serve_at: &str) -> Value {
     ]})
 }
 
-fn fresh() -> (tempfile::TempDir, Server) {
-    let folder = tempfile::tempdir().unwrap();
-    let server = Server::on(&folder.path().join("kitchen.db"));
-    (folder, server)
-}
-
 fn keep(server: &Server, line_up: &Value) -> Value {
     let kept = server
         .post("/api/line-ups", &json!({ "name": "Thursday", "line_up": line_up }).to_string());
     assert_eq!(kept.status, 201, "{}", kept.json());
     kept.json()
+}
+
+/// Begins a kept line-up's service, eaten in so many seconds.
+fn serve_in(server: &Server, path: &str, seconds: i64) -> Value {
+    let soon = Timestamp::now().checked_add(SignedDuration::from_secs(seconds)).unwrap();
+    let begun = json!({ "first_serve_at": soon.to_string(), "running": true }).to_string();
+    let running = server.send("PATCH", path, &[JSON], &begun);
+    assert_eq!(running.status, 200, "{}", running.json());
+    running.json()
 }
 
 fn at(value: &Value) -> Timestamp {
@@ -101,9 +104,7 @@ fn a_service_goes_on_with_what_is_late_and_what_comes_in() {
     let kept = keep(&server, &supper(SERVES));
     let path = format!("/api/line-ups/{}", kept["id"]);
     // Eaten in nine minutes: chips are cut and dry, the hake is in.
-    let soon = Timestamp::now().checked_add(SignedDuration::from_secs(540)).unwrap().to_string();
-    let begun = json!({ "first_serve_at": soon, "running": true }).to_string();
-    let running = server.send("PATCH", &path, &[JSON], &begun).json();
+    let running = serve_in(&server, &path, 540);
     assert_eq!((&running["running"], &running["clashes"]), (&json!(true), &json!([])));
     let now_s = -540.0;
     let changes =
@@ -230,6 +231,11 @@ fn bad_line_ups_are_refused_and_nothing_is_kept() {
     assert!(server.get("/api/line-ups").json()["line_ups"].as_array().unwrap().is_empty());
     let kept = keep(&server, &json!({ "dishes": [dish] }));
     let path = format!("/api/line-ups/{}/changes", kept["id"]);
+    assert_eq!(server.post(&path, &json!({ "changes": [] }).to_string()).fields(), ["changes"]);
+    let far = json!({ "cook": 1, "start_s": 1e6, "out_s": 0.0 });
+    let far = json!({ "changes": [{ "kind": "at_stove", "dish": "x", "at_stove": far }] });
+    let refused = server.post(&path, &far.to_string()).fields();
+    assert_eq!(refused, ["changes.0.at_stove.start_s", "changes.0.at_stove.out_s"]);
     let nobody = json!({ "changes": [{ "kind": "remove", "dish": "nobody" }] }).to_string();
     assert_eq!(server.post(&path, &nobody).fields(), ["changes.0.dish"]);
     let none_left = json!({ "changes": [{ "kind": "remove", "dish": "x" }] }).to_string();
@@ -241,5 +247,130 @@ fn bad_line_ups_are_refused_and_nothing_is_kept() {
         (&now["revision"], &now["dishes"][0]["servings"]),
         (&json!(1), &json!(2)),
         "all or none"
+    );
+}
+
+/// The hake is in, and its heat is turned down: it comes out later, the line-up hears of it from the cook, moves
+/// what comes after it and says so. Out at last, it is out there too.
+#[test]
+fn what_happens_at_the_stove_moves_the_service() {
+    let (_folder, server) = fresh();
+    let kept = keep(&server, &supper(SERVES));
+    let path = format!("/api/line-ups/{}", kept["id"]);
+    let running = serve_in(&server, &path, 840);
+    let request = running["dishes"][0]["request"].clone();
+    let cook = server.post("/api/cooks", &json!({ "request": request }).to_string()).json();
+    let events = format!("/api/cooks/{}/events", cook["id"]);
+    let tell = |event: Value| {
+        let mut event = event;
+        event["id"] = json!(uuid::Uuid::new_v4().to_string());
+        let told = server.post(&events, &json!([event]).to_string());
+        assert_eq!(told.status, 200, "{}", told.json());
+        told.json()
+    };
+    let cook = tell(json!({ "kind": "in", "ago_s": 30 }));
+    let now_s = -840.0;
+    let at_stove = json!({
+        "cook": cook["id"], "start_s": now_s - 30.0, "out_s": cook["forecast"]["pull_s"],
+    });
+    let change =
+        json!({ "changes": [{ "kind": "at_stove", "dish": "hake", "at_stove": at_stove }] });
+    let linked = server.post(&format!("{path}/changes"), &change.to_string());
+    assert_eq!(linked.status, 200, "{}", linked.json());
+    let out_s = |line_up: &Value| line_up["dishes"][0]["out_s"].as_f64().unwrap();
+    let before_s = out_s(&linked.json());
+    let is_near = |line_up: &Value, cook: &Value| {
+        let planned_s = now_s - 30.0 + cook["forecast"]["pull_s"].as_f64().unwrap();
+        (out_s(line_up) - planned_s).abs() < 8.0
+    };
+    assert!(is_near(&linked.json(), &cook));
+    let heard = |cook: &Value| {
+        let patience = std::time::Instant::now();
+        loop {
+            let line_up = server.get(&path).json();
+            if is_near(&line_up, cook) {
+                return line_up;
+            }
+            assert!(
+                patience.elapsed().as_secs() < 20,
+                "{} {}",
+                line_up["dishes"][0],
+                cook["forecast"]
+            );
+            std::thread::sleep(std::time::Duration::from_millis(50));
+        }
+    };
+    let cooler = tell(json!({ "kind": "heat", "medium_c": 130.0 }));
+    let moved = heard(&cooler);
+    assert!(out_s(&moved) > before_s + 30.0, "{before_s} {}", out_s(&moved));
+    assert!(moved["moved"]["line"].as_str().unwrap().contains("comes out"), "{}", moved["moved"]);
+    let plate = |line_up: &Value| {
+        let starts = line_up["dishes"][0]["starts"].as_array().unwrap();
+        starts.iter().find(|s| s["key"] == "plate").unwrap()["start_s"].as_f64().unwrap()
+    };
+    assert!(plate(&moved) > out_s(&moved), "plated once it is out");
+    let out = tell(json!({ "kind": "out" }));
+    let over = heard(&out);
+    assert!(out_s(&over) < -800.0, "{}", out_s(&over));
+    // Another day nothing of that holds.
+    let again = json!({ "first_serve_at": SERVES }).to_string();
+    let again = server.send("PATCH", &path, &[JSON], &again).json();
+    assert!(again["asked"][0].get("at_stove").is_none() && again["moved"].is_null(), "{again}");
+}
+
+/// Two changes at once that name no revision: both are made. One that names the revision that was is told so.
+#[test]
+fn changes_at_once_are_all_made_unless_they_name_what_is_past() {
+    let (_folder, server) = fresh();
+    let kept = keep(&server, &supper(SERVES));
+    let path = format!("/api/line-ups/{}", kept["id"]);
+    let later = |dish: &str| {
+        json!({ "changes": [{ "kind": "serve", "dish": dish, "serve_s": 600 }] }).to_string()
+    };
+    let changes = format!("{path}/changes");
+    std::thread::scope(|scope| {
+        for dish in ["hake", "peas", "chips"] {
+            let (server, changes, body) = (&server, &changes, later(dish));
+            scope.spawn(move || assert_eq!(server.post(changes, &body).status, 200, "{dish}"));
+        }
+        let named = json!({ "name": "Friday" }).to_string();
+        assert_eq!(server.send("PATCH", &path, &[JSON], &named).status, 200);
+    });
+    let now = server.get(&path).json();
+    assert_eq!((&now["name"], &now["revision"]), (&json!("Friday"), &json!(5)));
+    for dish in now["dishes"].as_array().unwrap() {
+        assert_eq!(dish["serve_s"], 600.0, "{dish}");
+    }
+    let past = server.send("POST", &changes, &[JSON, ("If-Match", "\"1\"")], &later("hake"));
+    assert_eq!(past.status, 412);
+}
+
+/// The fryer is not hot yet: chips wait for it, and everything says so.
+#[test]
+fn a_fryer_that_is_not_hot_yet_is_waited_for() {
+    let (_folder, server) = fresh();
+    let mut supper = supper(SERVES);
+    for dish in supper["dishes"].as_array_mut().unwrap() {
+        dish["prepared"] = json!(true);
+    }
+    let kept = keep(&server, &supper);
+    let path = format!("/api/line-ups/{}", kept["id"]);
+    let running = serve_in(&server, &path, 420);
+    let vessel = running["dishes"][2]["vessel"].clone();
+    let busy = json!({ "station": vessel, "until_s": 60.0, "why": "is not hot yet" });
+    let changes = json!({ "changes": [{ "kind": "busy", "busy": busy }] }).to_string();
+    let late = server.post(&format!("{path}/changes"), &changes);
+    assert_eq!(late.status, 200, "{}", late.json());
+    let late = late.json();
+    let starts = late["dishes"][2]["starts"].as_array().unwrap();
+    let now_s = -420.0;
+    let fried = starts.iter().filter(|s| s["start_s"].as_f64().unwrap() > now_s + 5.0);
+    for start in fried.filter(|s| s["key"].as_str().unwrap().starts_with("heat:")) {
+        assert!(start["start_s"].as_f64().unwrap() >= 60.0, "{start}");
+    }
+    let said = late["moved"]["line"].as_str().unwrap();
+    assert!(
+        said.contains("is not hot yet: ") && said.contains("chips ") && said.contains(" later"),
+        "{said}"
     );
 }

@@ -16,7 +16,7 @@ use cindo_store::{KeptEvent, NewCook, NewEntry, Store};
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use serde_json::{Value, json};
-use support::{HAKE, JSON, Server, try_send};
+use support::{HAKE, JSON, Server, fresh, try_send};
 use uuid::Uuid;
 
 fn hake() -> Value {
@@ -37,12 +37,6 @@ fn cooked(server: &Server) -> i64 {
 
 fn log(server: &Server) -> Vec<Value> {
     server.get("/api/log?limit=200").json()["entries"].as_array().unwrap().clone()
-}
-
-fn fresh() -> (tempfile::TempDir, Server) {
-    let folder = tempfile::tempdir().unwrap();
-    let server = Server::on(&folder.path().join("kitchen.db"));
-    (folder, server)
 }
 
 #[test]
@@ -226,18 +220,21 @@ fn one_piece_of_gear_is_changed_by_itself() {
 #[test]
 fn what_the_log_learnt_reaches_plans_and_is_taken_back() {
     let server = Server::demo();
-    let roast = |kitchen: &Value| {
-        let mut request: Value = json!({
-            "piece": { "species": "arctic_char", "cut": "fillet", "thickness_mm": 22, "skin": true, "start_c": 5 },
-            "method": "roast", "doneness": "medium"
-        });
+    let own_of = |kitchen: &Value| {
         let mut own = json!({ "gear": kitchen["gear"] });
         for key in ["eye", "scatter"] {
             if !kitchen[key].is_null() {
                 own[key] = kitchen[key].clone();
             }
         }
-        request["kitchen"] = own;
+        own
+    };
+    let roast = |kitchen: &Value| {
+        let mut request: Value = json!({
+            "piece": { "species": "arctic_char", "cut": "fillet", "thickness_mm": 22, "skin": true, "start_c": 5 },
+            "method": "roast", "doneness": "medium"
+        });
+        request["kitchen"] = own_of(kitchen);
         let plan = server.post("/api/plan", &request.to_string());
         assert_eq!(plan.status, 200, "{}", plan.json());
         plan.json()
@@ -251,8 +248,24 @@ fn what_the_log_learnt_reaches_plans_and_is_taken_back() {
     let before = roast(&kitchen());
     assert_eq!(before["setting"]["dial"], Value::Null);
     let change = |body: Value| server.post("/api/kitchen/calibrations", &body.to_string());
-    let accepted = change(json!({ "accept": ["home_oven", "eye"] }));
+    let both = json!({ "accept": ["home_oven", "eye"] });
+    let preview = server.post("/api/kitchen/calibrations/preview", &both.to_string()).json();
+    assert_eq!(roast(&kitchen())["pull_s"], before["pull_s"], "looked at, not changed");
+    let accepted = change(both);
     assert_eq!(accepted.status, 200, "{}", accepted.json());
+    // What was shown beforehand is what came.
+    let shown = preview.as_array().unwrap();
+    assert!((2..=4).contains(&shown.len()), "{preview}");
+    for plan in shown {
+        let mut request = plan["request"].clone();
+        request["kitchen"] = own_of(&kitchen());
+        let came = server.post("/api/plan", &request.to_string()).json();
+        assert_ne!(plan["now"], plan["then"]);
+        for moment in ["pull_s", "look_from_s", "latest_s"] {
+            assert_eq!(plan["then"][moment], came[moment], "{moment} of {}", plan["name"]);
+        }
+        assert_eq!(plan["then"]["dial"], came["setting"]["dial"]);
+    }
     let after = roast(&kitchen());
     let dial_c: f64 =
         after["setting"]["dial"].as_str().unwrap().split('\u{a0}').next().unwrap().parse().unwrap();
@@ -264,7 +277,7 @@ fn what_the_log_learnt_reaches_plans_and_is_taken_back() {
         |plan: &Value| plan["pull_s"].as_f64().unwrap() - plan["look_from_s"].as_f64().unwrap();
     assert!(look(&after) < look(&before), "look-from narrows");
     let said = after["setting"]["kitchen"].as_str().unwrap();
-    assert!(said.starts_with("The big oven runs 9") && said.contains("10 cooks"), "{said}");
+    assert!(said.starts_with("The big oven runs 8") && said.contains("10 cooks"), "{said}");
 
     let mut frozen = kitchen();
     frozen["frozen"] = json!(["home_oven"]);
@@ -420,8 +433,11 @@ fn a_cook_that_was_served_reaches_the_log_at_the_next_start() {
             at_ms: created_ms + 1000 * after_s,
             what,
         };
-        let events =
-            [event(5, Happened::In), event(600, Happened::Out), event(700, Happened::Serve)];
+        let events = [
+            event(5, Happened::In { medium_c: None }),
+            event(600, Happened::Out),
+            event(700, Happened::Serve),
+        ];
         store.add_events(id, &events, created_ms, |_, _| Ok(Status::Served)).unwrap().unwrap();
     }
     for _ in 0..2 {

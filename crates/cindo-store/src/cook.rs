@@ -51,6 +51,8 @@ pub struct KeptReading {
     pub at_ms: i64,
     /// What it said, °C.
     pub core_c: f64,
+    /// Id of the kitchen's thermometer that said it, where that is known.
+    pub thermometer: Option<String>,
 }
 
 /// The simulated probe in a cook.
@@ -139,6 +141,7 @@ struct NewReadingRow<'a> {
     at_ms: i64,
     told_ms: i64,
     core_c: f64,
+    thermometer: Option<&'a str>,
 }
 
 /// Rows that go into one statement: fewer values than `SQLite` takes.
@@ -269,6 +272,7 @@ impl Store {
                     at_ms: reading.at_ms,
                     told_ms,
                     core_c: reading.core_c,
+                    thermometer: reading.thermometer.as_deref(),
                 });
                 let rows: Vec<_> = rows.collect();
                 diesel::insert_into(cook_reading::table).values(rows).execute(connection)?;
@@ -348,13 +352,18 @@ fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreErro
         let what = serde_json::from_str(&body).map_err(|e| unreadable(e.to_string()))?;
         Ok(KeptEvent { id, at_ms, what })
     });
-    let readings: Vec<(String, i64, f64)> = cook_reading::table
+    let readings: Vec<(String, i64, f64, Option<String>)> = cook_reading::table
         .filter(cook_reading::cook_id.eq(id.0))
         .order(cook_reading::seq)
-        .select((cook_reading::reading_id, cook_reading::at_ms, cook_reading::core_c))
+        .select((
+            cook_reading::reading_id,
+            cook_reading::at_ms,
+            cook_reading::core_c,
+            cook_reading::thermometer,
+        ))
         .load(connection)?;
-    let readings =
-        readings.into_iter().map(|(id, at_ms, core_c)| KeptReading { id, at_ms, core_c });
+    let reading = |(id, at_ms, core_c, thermometer)| KeptReading { id, at_ms, core_c, thermometer };
+    let readings = readings.into_iter().map(reading);
     let entry: Option<i32> = log_entry::table
         .filter(log_entry::cook_id.eq(id.0).and(log_entry::deleted_ms.is_null()))
         .select(log_entry::id)

@@ -490,23 +490,24 @@ impl Store {
     /// # Errors
     /// When the file does not answer.
     pub fn count_log(&self, by: CountBy, most: i64) -> Result<Vec<Counted>, StoreError> {
-        let (key, order) = match by {
+        let (group, order) = match by {
             CountBy::Species => ("species", "cooks DESC, key"),
             CountBy::Cut => ("cut", "cooks DESC, key"),
             CountBy::Method => ("method", "cooks DESC, key"),
             CountBy::Gear => ("gear", "cooks DESC, key"),
-            CountBy::Week => ("CAST(at_ms / 604800000 AS TEXT)", "CAST(key AS INTEGER) DESC"),
+            // Both as the index by week has it.
+            CountBy::Week => ("at_ms / 604800000", "at_ms / 604800000 DESC"),
         };
         // No text of anybody's goes into this.
         let query = format!(
-            "SELECT {key} AS key, count(*) AS cooks, count(off_s) AS told, \
+            "SELECT CAST({group} AS TEXT) AS key, count(*) AS cooks, count(off_s) AS told, \
              count(*) FILTER (WHERE verdict = 'over') AS over, \
              count(*) FILTER (WHERE verdict = 'under') AS under, \
              count(*) FILTER (WHERE verdict = 'right') AS right, \
              avg(off_s / planned_s) AS off_share, \
              avg(abs(off_s) / planned_s) AS miss_share, \
              avg(off_s * off_s / (planned_s * planned_s)) AS square_share \
-             FROM log_entry WHERE deleted_ms IS NULL GROUP BY 1 ORDER BY {order} LIMIT ?"
+             FROM log_entry WHERE deleted_ms IS NULL GROUP BY {group} ORDER BY {order} LIMIT ?"
         );
         Ok(diesel::sql_query(query).bind::<BigInt, _>(most).load(&mut self.reader()?)?)
     }

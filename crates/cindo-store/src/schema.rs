@@ -51,6 +51,7 @@ diesel::table! {
         at_ms -> BigInt,
         told_ms -> BigInt,
         core_c -> Double,
+        thermometer -> Nullable<Text>,
     }
 }
 

@@ -3,8 +3,8 @@ use std::collections::BTreeSet;
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Catalogue, Coating, Cue, Cut, Gear, Method, Oil, RescueRow, Salting, Side, Sign, Species,
-    Support,
+    Band, Catalogue, CheckRow, Coating, Cue, Cut, Gear, Method, Oil, OtherHeat, RescueRow, Salting,
+    Side, Sign, Species, Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -31,6 +31,8 @@ pub(crate) struct CatalogueDto<'a> {
     supports: &'a [Support],
     /// Equipment.
     gear: &'a [Gear],
+    /// Checks of gear.
+    checks: Vec<CheckDto<'a>>,
     /// Schools of salting.
     saltings: &'a [Salting],
     /// Signs to look for when buying.
@@ -39,12 +41,32 @@ pub(crate) struct CatalogueDto<'a> {
     cues: &'a [Cue],
     /// What goes wrong there.
     rescues: &'a [RescueRow],
+    heats: &'a [OtherHeat],
     /// Sides and sauces.
     sides: &'a [Side],
     /// Allergens that something in it carries.
     allergens: Vec<&'a str>,
     /// Where figures that no entry names itself come from.
     sources: &'a [String],
+}
+
+/// A check, and of what it can be made.
+#[derive(Debug, Serialize, ToSchema)]
+#[schema(as = GearCheckRow)]
+pub(crate) struct CheckDto<'a> {
+    /// What to do, and which figures are wanted.
+    #[serde(flatten)]
+    row: &'a CheckRow,
+    /// Ids of the gear that it suits, and that one's own is like.
+    gear: Vec<&'a str>,
+}
+
+fn checks(catalogue: &Catalogue) -> Vec<CheckDto<'_>> {
+    let gear = |row: &CheckRow| {
+        let suits = catalogue.gear.iter().filter(|gear| row.suits(gear));
+        suits.map(|gear| gear.id.as_str()).collect()
+    };
+    catalogue.checks.iter().map(|row| CheckDto { row, gear: gear(row) }).collect()
 }
 
 /// Allergens that some ingredient carries, by name.
@@ -68,10 +90,12 @@ pub(crate) async fn get_catalogue(solver: Data<Solver>) -> HttpResponse {
         coatings: &catalogue.coatings,
         supports: &catalogue.resting.supports,
         gear: &catalogue.gear,
+        checks: checks(catalogue),
         saltings: &catalogue.saltings,
         signs: &catalogue.signs,
         cues: &catalogue.cues,
         rescues: &catalogue.rescues,
+        heats: &catalogue.heats,
         sides: &catalogue.sides,
         allergens: allergens(catalogue),
         sources: &catalogue.sources,

@@ -1,12 +1,15 @@
 //! Cooks under way.
 
+use std::sync::Arc;
+
 use actix_web::http::header;
 use actix_web::web::{Data, Json, Path};
-use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post};
+use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post, rt};
 use actix_web_lab::sse;
+use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{
-    CookView, Event, EventInput, Happened, Promise, Reading, ReadingUse, Rescue, RescueRequest,
-    Status, check, follow, milestones, rescue,
+    CookView, Event, EventInput, Forecast, Happened, Kind, Promise, Reading, ReadingUse, Rescue,
+    RescueRequest, Status, check, follow, milestones, rescue,
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
@@ -18,7 +21,8 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
-use super::{Body, log, on_store};
+use super::line_up::{self, after};
+use super::{Body, log, on_store, shared_heat};
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
 use crate::probe;
@@ -68,8 +72,10 @@ pub(crate) struct ReadingDto {
     /// When, RFC 3339 in UTC.
     #[schema(value_type = String)]
     at: Timestamp,
-    /// Core, °C.
+    /// What it said of the core, °C.
     core_c: f64,
+    /// What that is taken for, °C: without what its thermometer reads too high.
+    taken_c: f64,
     /// Whether the forecast rests on it, and why not.
     #[serde(flatten)]
     used: ReadingUse,
@@ -105,6 +111,34 @@ pub(crate) struct CookDto {
     /// Where it stands and what comes.
     #[serde(flatten)]
     view: CookView,
+}
+
+/// What a cook has come to since it met the heat, by the wall's clock.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct InTheHeat {
+    /// Which.
+    pub(crate) cook: CookId,
+    /// When it met the heat.
+    pub(crate) since: Timestamp,
+    /// Its first turn after that, s.
+    pub(crate) turn_s: Option<f64>,
+    /// Off the heat, s.
+    pub(crate) out_s: f64,
+}
+
+impl CookDto {
+    /// None before it meets the heat, and of a clock of its own.
+    pub(crate) fn in_the_heat(&self) -> Option<InTheHeat> {
+        let Forecast { turn_s, pull_s, .. } = self.view.forecast;
+        let since_s = self.clock_s - self.view.elapsed_s?;
+        let is_on_the_wall = (self.speed - 1.0).abs() < 1e-9;
+        is_on_the_wall.then(|| InTheHeat {
+            cook: self.id,
+            since: after(self.created_at, since_s),
+            turn_s,
+            out_s: pull_s,
+        })
+    }
 }
 
 /// A cook in the list of those that are over.
@@ -152,6 +186,10 @@ pub(crate) struct ReadingInput {
     ago_s: Option<f64>,
     /// What it said, °C.
     core_c: f64,
+    /// Id of the thermometer of the cook's own kitchen that said it: what a check found of it is allowed for.
+    #[serde(default)]
+    #[schema(max_length = 60)]
+    thermometer: Option<String>,
 }
 
 /// Most that is told at once.
@@ -192,17 +230,27 @@ pub(crate) fn events<'e>(begun: &NewCook, kept: impl Iterator<Item = &'e KeptEve
     kept.map(event).collect()
 }
 
-/// Kept readings on the cook's own clock.
-pub(crate) fn readings(begun: &NewCook, kept: &[KeptReading]) -> Vec<Reading> {
-    kept.iter().map(|r| Reading { at_s: clock_s(begun, r.at_ms), core_c: r.core_c }).collect()
+/// How much too high a thermometer of a cook's kitchen reads, K; none where the kitchen has no such thermometer.
+fn thermometer_k(catalogue: &Catalogue, begun: &NewCook, id: &str) -> Option<f64> {
+    begun.request.kitchen.as_ref()?.thermometer_k(catalogue, id)
+}
+
+/// What was told of a cook, on its own clock; readings without what their thermometers read too high.
+pub(crate) fn told(catalogue: &Catalogue, cook: &Cook) -> (Vec<Event>, Vec<Reading>) {
+    let begun = &cook.begun;
+    let high_k = |r: &KeptReading| {
+        r.thermometer.as_deref().and_then(|id| thermometer_k(catalogue, begun, id)).unwrap_or(0.0)
+    };
+    let reading =
+        |r: &KeptReading| Reading { at_s: clock_s(begun, r.at_ms), core_c: r.core_c - high_k(r) };
+    (events(begun, cook.events.iter()), cook.readings.iter().map(reading).collect())
 }
 
 /// A cook as it stands now.
 fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<FieldError>> {
+    let (told, read) = told(desk.bench().catalogue, &cook);
     let Cook { id, begun, events: kept, readings, probe, entry } = cook;
     let clock = clock_s(&begun, now.as_millisecond());
-    let told = events(&begun, kept.iter());
-    let read = self::readings(&begun, &readings);
     let view = follow(desk.bench(), &begun.request, &begun.promise, (&told, &read), clock)?;
     let shown = readings.len().saturating_sub(READINGS_SHOWN);
     Ok(CookDto {
@@ -225,12 +273,14 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
             .collect(),
         readings: readings
             .into_iter()
+            .zip(&read)
             .zip(&view.reading_uses)
             .skip(shown)
-            .map(|(r, used)| ReadingDto {
+            .map(|((r, taken), used)| ReadingDto {
                 id: r.id,
                 at: time(r.at_ms),
                 core_c: r.core_c,
+                taken_c: (10.0 * taken.core_c).round() / 10.0,
                 used: used.clone(),
             })
             .collect(),
@@ -424,6 +474,7 @@ pub(crate) async fn add_events(
     solver: Data<Solver>,
     store: Data<Store>,
     live: Data<Live>,
+    refresh: Data<Refresh>,
     id: Path<i32>,
     Body(told): Body<Vec<EventInput>>,
 ) -> Result<Json<CookDto>, ApiError> {
@@ -431,9 +482,15 @@ pub(crate) async fn add_events(
     let mut problems = Problems::new();
     problems.at_most("events", &told, MOST_AT_ONCE);
     problems.finish()?;
-    let cook = on_store(&store, move |store| store.find_cook(id)).await?;
-    let request = cook.begun.request;
     let now = Timestamp::now();
+    let is_shared = |kind: Kind| matches!(kind, Kind::In | Kind::Undo | Kind::Retime);
+    let is_shared = told.iter().any(|event| is_shared(event.kind));
+    let (cook, others) = on_store(&store, move |store| {
+        let cook = store.find_cook(id)?;
+        let lately = || shared_heat::lately(store, id, now.as_millisecond());
+        Ok((cook, if is_shared { lately()? } else { Vec::new() }))
+    })
+    .await?;
     let read = solver.run(move |desk| {
         let mut problems = Problems::new();
         let mut read = Vec::with_capacity(told.len());
@@ -442,15 +499,18 @@ pub(crate) async fn add_events(
             let mut own = Problems::new();
             check_id(&event.id, &mut own);
             let at_ms = at_ms(event.at.as_deref(), event.ago_s, now, &mut own);
-            let what = own.absorb(event.happened(desk.bench(), &request));
+            let what = own.absorb(event.happened(desk.bench(), &cook.begun.request));
             problems.within(&field, own.finish());
             if let (Some(at_ms), Some(what)) = (at_ms, what) {
                 read.push(KeptEvent { id: event.id.clone(), at_ms, what });
             }
         }
-        problems.finish().map(|()| read)
+        problems.finish()?;
+        let beside = shared_heat::complete(&desk.anew(), &cook, &others, &mut read);
+        read.extend(beside.here);
+        Ok::<_, Vec<FieldError>>((read, beside.there))
     });
-    let read = read.await??;
+    let (read, there) = read.await??;
     let added = on_store(&store, move |store| {
         store.add_events(id, &read, now.as_millisecond(), |cook, new| {
             let mut problems = Problems::new();
@@ -469,7 +529,49 @@ pub(crate) async fn add_events(
     });
     let mut cook = added.await??;
     cook.entry = keep_in_log(&solver, &store, &live, &cook).await?;
-    Ok(Json(shown(&solver, &live, cook).await?))
+    tell_others(&solver, &store, &live, &refresh, there).await;
+    let cook = shown(&solver, &live, cook).await?;
+    keep_up_soon(&solver, &store, &live, &cook);
+    Ok(Json(cook))
+}
+
+/// Tells other cooks what happened to the heat that they share; what cannot have happened to them did not. What was
+/// told of the cook itself is kept whatever becomes of that.
+async fn tell_others(
+    solver: &Data<Solver>,
+    store: &Data<Store>,
+    live: &Data<Live>,
+    refresh: &Refresh,
+    there: Vec<(CookId, KeptEvent)>,
+) {
+    for (other, event) in there {
+        let now_ms = Timestamp::now().as_millisecond();
+        let added = on_store(store, move |store| {
+            store.add_events(other, &[event], now_ms, |cook, new| {
+                if cook.events.len() + new.len() > MOST_EVENTS {
+                    return Err(Vec::new());
+                }
+                check(&events(&cook.begun, cook.events.iter().chain(new)))
+            })
+        });
+        match added.await {
+            Ok(Ok(_)) => refresh.soon(store, solver, live, other),
+            Ok(Err(_)) => {}
+            Err(error) => tracing::warn!(%error, "a cook that shares its heat was not told"),
+        }
+    }
+}
+
+/// Moves the service that a cook belongs to, once what was told is acknowledged.
+pub(crate) fn keep_up_soon(solver: &Solver, store: &Store, live: &Live, cook: &CookDto) {
+    let Some(heat) = cook.in_the_heat() else { return };
+    let (solver, store) = (Data::new(solver.clone()), Data::new(store.clone()));
+    let live = Data::new(live.clone());
+    rt::spawn(async move {
+        if let Err(error) = line_up::keep_up(&solver, &store, &live, heat).await {
+            tracing::warn!(%error, "the line-up does not follow its cook");
+        }
+    });
 }
 
 /// A cook that was served stands in the log as it came out; one that goes on again does not.
@@ -548,15 +650,41 @@ pub(crate) async fn add_readings(
         own.range("core_c", reading.core_c, -1000.0, 10_000.0, "°C");
         problems.within(&format!("[{place}]"), own.finish());
         if let Some(at_ms) = at_ms {
-            read.push(KeptReading { id: reading.id.clone(), at_ms, core_c: reading.core_c });
+            read.push(KeptReading {
+                id: reading.id.clone(),
+                at_ms,
+                core_c: reading.core_c,
+                thermometer: reading.thermometer.clone(),
+            });
         }
     }
     problems.finish()?;
-    let added = on_store(&store, move |store| {
+    keep_readings((&solver, &store, &live, &refresh), id, read).await
+}
+
+/// Where readings go to, and who hears of them.
+type Kept<'k> = (&'k Data<Solver>, &'k Data<Store>, &'k Data<Live>, &'k Refresh);
+
+/// Keeps readings of a cook; the same id counts once.
+pub(crate) async fn keep_readings(
+    (solver, store, live, refresh): Kept<'_>,
+    id: CookId,
+    read: Vec<KeptReading>,
+) -> Result<Json<ReadingsTaken>, ApiError> {
+    let now = Timestamp::now();
+    let catalogue = Arc::clone(solver.catalogue());
+    let added = on_store(store, move |store| {
         store.add_readings(id, &read, now.as_millisecond(), |cook, new| {
             let mut problems = Problems::new();
             for (place, reading) in new.iter().enumerate() {
                 check_not_before(&cook.begun, reading.at_ms, place, &mut problems);
+                let said_by = reading.thermometer.as_deref();
+                if said_by.is_some_and(|id| thermometer_k(&catalogue, &cook.begun, id).is_none()) {
+                    problems.add(
+                        &format!("[{place}].thermometer"),
+                        "is no thermometer of the kitchen that this cook began in",
+                    );
+                }
             }
             if cook.readings.len() + new.len() > MOST_READINGS {
                 problems.add("readings", format!("a cook has room for {MOST_READINGS} readings"));
@@ -566,7 +694,7 @@ pub(crate) async fn add_readings(
     });
     let new = added.await??;
     if new > 0 {
-        refresh.soon(&store, &solver, &live, id);
+        refresh.soon(store, solver, live, id);
     }
     Ok(Json(ReadingsTaken { new }))
 }
@@ -652,7 +780,7 @@ pub(crate) async fn create_rescue(
     let told = solver.run(move |desk| {
         let begun = &cook.begun;
         let now_s = clock_s(begun, Timestamp::now().as_millisecond());
-        let (told, read) = (events(begun, cook.events.iter()), readings(begun, &cook.readings));
+        let (told, read) = told(desk.bench().catalogue, &cook);
         rescue(desk.bench(), &begun.request, &begun.promise, (&told, &read), (now_s, &asked))
     });
     Ok(Json(told.await??))

@@ -7,9 +7,7 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post};
 use cindo_core::error::{FieldError, Problems};
 use cindo_core::kitchen::OwnKitchen;
-use cindo_core::lineup::{
-    Change, Clash, Dish, DishView, LineUp, LineUpRequest, LineUpStep, Station, Tightest, change,
-};
+use cindo_core::lineup::{AtStove, Change, Dish, LineUp, LineUpRequest, LineUpStep, change};
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
 use cindo_store::{KeptLineUp, LineUpId, LineUpLine, NewLineUp, Store};
@@ -17,6 +15,7 @@ use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::cook::InTheHeat;
 use super::{Body, on_store, revision};
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
@@ -177,23 +176,9 @@ pub(crate) struct LineUpDto {
     asked: Vec<Dish>,
     /// Steps, in the order of their beginning.
     steps: Vec<LineUpStepDto>,
-    /// Dishes, in the order in which they were asked for.
-    dishes: Vec<DishView>,
-    /// Stations that anything needs.
-    stations: Vec<Station>,
-    /// What does not fit.
-    clashes: Vec<Clash>,
-    /// The tightest moment.
-    tightest: Option<Tightest>,
-    /// When the first step begins, s.
-    begins_s: f64,
-    /// What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
-    #[schema(minimum = 0)]
-    cost: i64,
-    /// What was changed so that it fits, in sentences.
-    notes: Vec<String>,
-    /// What to mind with all of it.
-    cautions: Vec<String>,
+    /// Everything else.
+    #[serde(flatten)]
+    line_up: LineUp,
 }
 
 /// Kept line-ups.
@@ -214,7 +199,8 @@ fn seconds(at: Timestamp, zero: Timestamp) -> f64 {
     at.duration_since(zero).as_secs_f64()
 }
 
-fn after(zero: Timestamp, seconds: f64) -> Timestamp {
+/// A moment so many seconds after another.
+pub(super) fn after(zero: Timestamp, seconds: f64) -> Timestamp {
     #[expect(clippy::cast_possible_truncation, reason = "days at most")]
     let ms = (seconds * 1000.0).round() as i64;
     Timestamp::from_millisecond(zero.as_millisecond().saturating_add(ms)).unwrap_or(zero)
@@ -264,6 +250,7 @@ impl LineUpAsked {
             kitchen,
             now_s,
             busy: Vec::new(),
+            last: None,
         };
         Ok((zero, request))
     }
@@ -296,8 +283,8 @@ impl LineUpAsked {
 /// What is shown of a line-up.
 fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> LineUpDto {
     let zero = Timestamp::from_millisecond(new.zero_ms).unwrap_or_default();
-    let LineUp { steps, dishes, stations, clashes, tightest, begins_s, cost, notes, cautions } =
-        line_up.clone();
+    let mut line_up = line_up.clone();
+    let steps = std::mem::take(&mut line_up.steps);
     let step = |step: LineUpStep| LineUpStepDto {
         start: after(zero, step.start_s),
         end: after(zero, step.end_s),
@@ -314,14 +301,7 @@ fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> Lin
         hands: new.request.hands.unwrap_or(1),
         asked: new.request.dishes,
         steps: steps.into_iter().map(step).collect(),
-        dishes,
-        stations,
-        clashes,
-        tightest,
-        begins_s,
-        cost,
-        notes,
-        cautions,
+        line_up,
     }
 }
 
@@ -473,34 +453,42 @@ pub(crate) async fn update_line_up(
     id: Path<i32>,
     Body(words): Body<UpdateLineUp>,
 ) -> Result<HttpResponse, ApiError> {
-    let asked = revision(&request)?;
-    let kept = find(&store, *id).await?;
-    let revision = asked.unwrap_or(kept.revision);
-    let mut new = kept.line_up;
-    if let Some(name) = &words.name {
-        new.name = checked_name(name)?;
-    }
-    if let Some(running) = words.running {
-        new.running = running;
-        if !running {
+    let kitchen = (&solver, &store, &live);
+    revise(kitchen, *id, revision(&request)?, async |new| words.of(new)).await
+}
+
+impl UpdateLineUp {
+    /// A line-up with that name or day, and its service under way or not.
+    fn of(&self, mut new: NewLineUp) -> Result<NewLineUp, ApiError> {
+        if let Some(name) = &self.name {
+            new.name = checked_name(name)?;
+        }
+        if let Some(running) = self.running {
+            new.running = running;
+            if !running {
+                new.request.now_s = None;
+                new.request.last = None;
+            }
+        }
+        if let Some(first) = self.first_serve_at {
+            let first_s =
+                new.request.dishes.iter().map(|d| d.serve_s).fold(f64::INFINITY, f64::min);
+            new.zero_ms = after(first, -first_s).as_millisecond();
+            // Another day: nothing of it has begun.
+            new.running = self.running.unwrap_or(false);
             new.request.now_s = None;
+            new.request.busy.clear();
+            new.request.last = None;
+            for dish in &mut new.request.dishes {
+                dish.fixed.clear();
+                dish.held_until_s = None;
+                dish.at_stove = None;
+                dish.stood = None;
+            }
         }
+        service_s(&new)?;
+        Ok(new)
     }
-    if let Some(first) = words.first_serve_at {
-        let first_s = new.request.dishes.iter().map(|d| d.serve_s).fold(f64::INFINITY, f64::min);
-        new.zero_ms = after(first, -first_s).as_millisecond();
-        // Another day: nothing of it has begun.
-        new.running = words.running.unwrap_or(false);
-        new.request.now_s = None;
-        new.request.busy.clear();
-        for dish in &mut new.request.dishes {
-            dish.fixed.clear();
-            dish.held_until_s = None;
-            dish.stood = None;
-        }
-    }
-    service_s(&new)?;
-    keep(&solver, (&store, &live), (kept.id, revision), new).await
 }
 
 /// A service is under way within a day of its first serving, s.
@@ -524,19 +512,34 @@ fn service_s(line_up: &NewLineUp) -> Result<Option<f64>, ApiError> {
     Ok(Some(now_s))
 }
 
-async fn keep(
-    solver: &Data<Solver>,
-    (store, live): (&Data<Store>, &Data<Live>),
-    (id, revision): (LineUpId, i64),
-    new: NewLineUp,
+/// Somebody else may change a line-up meanwhile so often.
+const TRIES: usize = 4;
+
+/// Makes something else of a kept line-up: of the revision that is named, or of whichever is the last.
+async fn revise(
+    (solver, store, live): (&Data<Solver>, &Data<Store>, &Data<Live>),
+    id: i32,
+    asked: Option<i64>,
+    next: impl AsyncFn(NewLineUp) -> Result<NewLineUp, ApiError>,
 ) -> Result<HttpResponse, ApiError> {
-    let (new, line_up) = solved(solver, new, "").await?;
-    let kept = on_store(store, move |store| {
-        store.set_line_up(id, revision, &new, Timestamp::now().as_millisecond())
-    })
-    .await?;
-    live.tell("line_up", &kept.id);
-    Ok(answer(kept, &line_up, HttpResponse::Ok()))
+    let mut tries = 0;
+    loop {
+        let kept = find(store, id).await?;
+        let revision = asked.unwrap_or(kept.revision);
+        let (new, line_up) = solved(solver, next(kept.line_up).await?, "").await?;
+        let set = on_store(store, move |store| {
+            store.set_line_up(LineUpId(id), revision, &new, Timestamp::now().as_millisecond())
+        });
+        tries += 1;
+        match set.await {
+            Err(ApiError::Changed) if asked.is_none() && tries < TRIES => {}
+            Err(error) => return Err(error),
+            Ok(kept) => {
+                live.tell("line_up", &kept.id);
+                return Ok(answer(kept, &line_up, HttpResponse::Ok()));
+            }
+        }
+    }
 }
 
 /// Changes what is lined up, also in the middle of its service: what has begun stays, and the rest moves where
@@ -561,24 +564,60 @@ pub(crate) async fn change_line_up(
 ) -> Result<HttpResponse, ApiError> {
     let mut problems = Problems::new();
     problems.at_most("changes", &asked.changes, MOST_CHANGES);
+    if asked.changes.is_empty() {
+        problems.add("changes", format!("allowed are 1 to {MOST_CHANGES} changes"));
+    }
     problems.finish()?;
-    let asked_revision = revision(&request)?;
-    let kept = find(&store, *id).await?;
-    let revision = asked_revision.unwrap_or(kept.revision);
-    let id = kept.id;
-    let new = kept.line_up;
+    let kitchen = (&solver, &store, &live);
+    revise(kitchen, *id, revision(&request)?, async |new| {
+        changed(&solver, new, &asked.changes).await
+    })
+    .await
+}
+
+/// A line-up after some changes, not lined up yet.
+async fn changed(
+    solver: &Data<Solver>,
+    mut new: NewLineUp,
+    changes: &[Change],
+) -> Result<NewLineUp, ApiError> {
     let now_s = service_s(&new)?;
+    let changes = changes.to_vec();
     let work = move |desk: &Desk<'_>| {
         let line_up = desk.line_up(&new.request)?;
-        let mut new = new;
-        for (place, one) in asked.changes.iter().enumerate() {
-            new.request = change(&new.request, &line_up, now_s, one)
-                .map_err(|errors| under(&format!("changes.{place}"), errors))?;
-        }
+        new.request = change(&new.request, &line_up, now_s, &changes)?;
         Ok::<_, Vec<FieldError>>(new)
     };
-    let new = solver.run(work).await??;
-    keep(&solver, (&store, &live), (id, revision), new).await
+    Ok(solver.run(work).await??)
+}
+
+/// What a cook at the stove has come to moves the rest of every service that its dish belongs to.
+pub(crate) async fn keep_up(
+    solver: &Data<Solver>,
+    store: &Data<Store>,
+    live: &Data<Live>,
+    heat: InTheHeat,
+) -> Result<(), ApiError> {
+    let lines = on_store(store, |store| store.list_line_ups(LISTED)).await?;
+    for line in lines.iter().filter(|line| line.running) {
+        let kept = find(store, line.id.0).await?;
+        let zero = Timestamp::from_millisecond(kept.line_up.zero_ms).unwrap_or_default();
+        let at_stove = AtStove {
+            cook: heat.cook.0,
+            start_s: seconds(heat.since, zero),
+            turn_s: heat.turn_s,
+            out_s: heat.out_s,
+        };
+        let of_cook = |dish: &&Dish| dish.at_stove.as_ref().is_some_and(|a| a.cook == heat.cook.0);
+        let Some(dish) = kept.line_up.request.dishes.iter().find(of_cook) else { continue };
+        if dish.at_stove.as_ref().is_some_and(|was| was.is_near(&at_stove)) {
+            continue;
+        }
+        let moved = [Change::AtStove { dish: dish.id.clone(), at_stove }];
+        let next = async |new| changed(solver, new, &moved).await;
+        revise((solver, store, live), line.id.0, None, next).await?;
+    }
+    Ok(())
 }
 
 /// Takes a line-up away; it can be restored.

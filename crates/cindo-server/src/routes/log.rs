@@ -6,11 +6,11 @@ use std::sync::Arc;
 use actix_web::http::header::{self, ContentDisposition};
 use actix_web::web::{Bytes, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, post, put};
-use cindo_core::cook::{Promise, follow, milestones};
+use cindo_core::cook::{Estimate, Promise, follow, milestones};
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::log::{Entry, Evidence, NextTime, Remark, Verdict, next_time};
 use cindo_core::plan::{Series, StripPicture};
-use cindo_core::setup::PlanRequest;
+use cindo_core::setup::{PlanRequest, check_request};
 use cindo_store::{
     Cook, CookId, CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry,
     Store, StoreError,
@@ -27,7 +27,7 @@ use crate::error::{ApiError, Problem};
 use crate::import::{ImportReport, Imports};
 use crate::live::Live;
 use crate::log_file::{self, FileEntry, LogFile, NAME_LIMIT};
-use crate::routes::cook::{events, readings};
+use crate::routes::cook::told;
 use crate::solver::{Desk, Solver};
 
 /// Which entries to list.
@@ -180,6 +180,8 @@ pub(crate) struct EntryDto {
     real: Option<Course>,
     /// Readings, at most 200.
     readings: Vec<ReadingShown>,
+    /// What its readings and cues say about the piece; none where none could be used.
+    estimate: Option<Estimate>,
     /// Whether it has a photo, at `photo` under its own address.
     has_photo: bool,
 }
@@ -305,9 +307,9 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bo
         section: plan.answer.section.clone(),
     });
     let mut shown = Vec::new();
+    let mut estimate = None;
     let real = cook.and_then(|cook| {
-        let (told, read) =
-            (events(&cook.begun, cook.events.iter()), readings(&cook.begun, &cook.readings));
+        let (told, read) = told(desk.bench().catalogue, &cook);
         let last_s = told.last().map_or(0.0, |event| event.at_s);
         let Cook { begun, .. } = &cook;
         let told = (told.as_slice(), read.as_slice());
@@ -315,6 +317,7 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bo
         let in_s = milestones(told.0).ok()?.in_s.unwrap_or_default();
         let each = read.len().div_ceil(READINGS_SHOWN).max(1);
         let pairs = read.iter().zip(&view.reading_uses).step_by(each);
+        estimate = view.estimate;
         shown = pairs
             .map(|(r, u)| ReadingShown { at_s: r.at_s - in_s, core_c: r.core_c, used: u.used })
             .collect();
@@ -334,6 +337,7 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bo
         planned,
         real,
         readings: shown,
+        estimate,
         has_photo,
     }
 }
@@ -447,6 +451,8 @@ pub(crate) async fn create_next_time(
     store: Data<Store>,
     Body(request): Body<PlanRequest>,
 ) -> Result<Json<NextTimeDto>, ApiError> {
+    let request =
+        solver.run(move |desk| check_request(desk.bench(), &request).map(|()| request)).await??;
     let filter = LogFilter {
         species: Some(request.piece.species.clone()),
         cut: Some(request.piece.cut.clone()),
@@ -555,7 +561,7 @@ fn attachment(name: &str) -> (header::HeaderName, ContentDisposition) {
 }
 
 /// The log as JSON, everything in it.
-#[utoipa::path(responses((status = 200, body = String, content_type = "application/json")))]
+#[utoipa::path(responses((status = 200, body = serde_json::Value, content_type = "application/json")))]
 #[get("/api/log/export.json")]
 pub(crate) async fn export_log_json(store: Data<Store>) -> HttpResponse {
     let head =
@@ -675,7 +681,7 @@ pub(crate) async fn delete_log_import(
 /// What a cook that was served has come to.
 pub(crate) fn entry_of(desk: &Desk<'_>, cook: &Cook) -> Result<NewEntry, Vec<FieldError>> {
     let Cook { id, begun, .. } = cook;
-    let (told, read) = (events(begun, cook.events.iter()), readings(begun, &cook.readings));
+    let (told, read) = told(desk.bench().catalogue, cook);
     let plan = (&begun.request, &begun.promise);
     let entry = Entry::of_cook(desk.bench(), &begun.name, plan, (&told, &read))?;
     let in_s = milestones(&told)?.in_s.unwrap_or_default();

@@ -1,5 +1,6 @@
 //! Thin handlers: parse, call core or store, answer.
 
+mod calibration;
 pub(crate) mod card;
 mod catalogue;
 pub(crate) mod cook;
@@ -12,6 +13,8 @@ pub(crate) mod log;
 mod photo;
 mod plan;
 mod prep;
+mod reading_file;
+mod shared_heat;
 mod simulate;
 
 use std::sync::Arc;
@@ -98,6 +101,7 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(cook::restore_cook)
         .service(cook::add_events)
         .service(cook::add_readings)
+        .service(reading_file::add_reading_file)
         .service(cook::create_rescue)
         .service(cook::create_probe)
         .service(cook::get_live)
@@ -106,8 +110,9 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(kitchen::get_gear)
         .service(kitchen::update_gear)
         .service(kitchen::delete_gear)
-        .service(kitchen::get_calibrations)
-        .service(kitchen::change_calibrations)
+        .service(calibration::get_calibrations)
+        .service(calibration::change_calibrations)
+        .service(calibration::preview_calibrations)
         .service(kitchen::list_gear_checks)
         .service(kitchen::create_gear_check)
         .service(kitchen::delete_gear_check)

@@ -180,8 +180,28 @@ pub(crate) fn over_the_line(
     format!("{text}\r\n{body}").into_bytes()
 }
 
-/// The slowest question there is to ask: the longest ladder of thick pieces that are turned every half
-/// minute until they are done by the book, some two seconds of a core.
+/// A server on a file of its own, which goes with the folder.
+pub(crate) fn fresh() -> (tempfile::TempDir, Server) {
+    let folder = tempfile::tempdir().expect("a folder");
+    let server = Server::on(&folder.path().join("kitchen.db"));
+    (folder, server)
+}
+
+/// Begins a cook of the usual hake; its number.
+pub(crate) fn begin(server: &Server) -> i64 {
+    let request: Value = serde_json::from_str(HAKE).expect("a plan");
+    let answer = server.post("/api/cooks", &json!({ "request": request }).to_string());
+    assert_eq!(answer.status, 201, "{}", answer.json());
+    answer.json()["id"].as_i64().expect("a number")
+}
+
+/// Something that happened to a cook so long ago, with an id of its own.
+pub(crate) fn event(kind: &str, ago_s: f64) -> Value {
+    json!({ "id": uuid::Uuid::new_v4().to_string(), "kind": kind, "ago_s": ago_s })
+}
+
+/// The slowest question there is to ask: a ladder of thick pieces that are turned every half minute until they
+/// are done by the book, as much of it as one answer holds, some third of a second of a core.
 pub(crate) fn slow(i: u32) -> String {
     let plan = json!({
         "piece": { "species": "cod", "cut": "loin", "thickness_mm": 90, "start_c": 2 },

@@ -1,0 +1,1 @@
+ALTER TABLE cook_reading ADD COLUMN thermometer TEXT;
