@@ -42,6 +42,15 @@ function open() {
   }
 }
 
+// A page that the browser keeps for coming back to must not keep a connection: there are few for all pages together.
+window.addEventListener("pagehide", () => {
+  window.clearTimeout(again);
+  source?.close();
+});
+window.addEventListener("pageshow", ({ persisted }) => {
+  if (persisted && source) open();
+});
+
 /** Listens to one kind of message, and to the stream coming up; one stream serves the whole page. */
 export function onLive(kind: Kind | "open", handler: Handler): () => void {
   const own = handlers.get(kind) ?? new Set();

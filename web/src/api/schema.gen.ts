@@ -267,6 +267,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{id}/readings/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds the readings of a table; the same file counts once. All of it or none. */
+        post: operations["add_reading_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks/{id}/rescue": {
         parameters: {
             query?: never;
@@ -416,6 +433,26 @@ export interface paths {
         put?: never;
         /** Takes over what the log and checks say, or forgets it; old plans keep what they were made with. */
         post: operations["change_calibrations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen/calibrations/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What plans that were cooked lately would be, were plans to go by this: nothing is changed. Those that stay as
+         *     they are are left out.
+         */
+        post: operations["preview_calibrations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1032,6 +1069,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A plan that was cooked lately, as it is now and as it would be. */
+        AffectedPlan: {
+            /** @description What it was called. */
+            name: string;
+            /** @description By the kitchen as plans go by it now. */
+            now: components["schemas"]["Moments"];
+            /** @description What was planned. */
+            request: components["schemas"]["PlanRequest"];
+            then?: components["schemas"]["Moments"] | null;
+        };
         /** @description What standing does to it. Times count from the pull, s. */
         After: {
             /**
@@ -1104,6 +1151,34 @@ export interface components {
          * @enum {string}
          */
         Ask: "heat" | "thickness" | "tempered";
+        /**
+         * @description What a figure of a check is.
+         * @enum {string}
+         */
+        AskedFor: "temperature" | "time" | "volume" | "mass" | "oil";
+        /** @description What a dish's cook at the stove has come to: it holds instead of the plan's own moments. */
+        AtStove: {
+            /**
+             * Format: int32
+             * @description Number of the cook.
+             */
+            cook: number;
+            /**
+             * Format: double
+             * @description Out of the heat so long after that, s.
+             */
+            out_s: number;
+            /**
+             * Format: double
+             * @description Met the heat then, s.
+             */
+            start_s: number;
+            /**
+             * Format: double
+             * @description Turned so long after that, made or to come, s.
+             */
+            turn_s?: number | null;
+        };
         /** @description The answer to a question asked backwards. */
         BackwardsAnswer: {
             /** @description What was asked. */
@@ -1354,7 +1429,7 @@ export interface components {
             film_sd: number;
             /**
              * Format: double
-             * @description How much hotter it is than its dial or its looks say, K, −60 to 60; negative runs cool.
+             * @description How much hotter it is than its dial or its looks say at [`DIAL_C`], K, −60 to 60; negative runs cool.
              */
             runs_k: number;
             /**
@@ -1362,6 +1437,16 @@ export interface components {
              * @description How far that may be off, K (one standard deviation), 0 to 30.
              */
             runs_sd_k: number;
+            /**
+             * Format: double
+             * @description How much more of that for every 100 K over [`DIAL_C`], K, −40 to 40: a dial that is off by a share.
+             */
+            slope_k?: number;
+            /**
+             * Format: double
+             * @description How far that may be off, K (one standard deviation), 0 to 20.
+             */
+            slope_sd_k?: number;
             /** @description Correlations, −1 to 1: of heat with film, of eye with heat, of eye with film. */
             together?: number[];
         };
@@ -1443,6 +1528,8 @@ export interface components {
             allergens: string[];
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
+            /** @description Checks of gear. */
+            checks: components["schemas"]["GearCheckRow"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
             /** @description What is noticed at the stove. */
@@ -1451,6 +1538,7 @@ export interface components {
             cuts: components["schemas"]["Cut"][];
             /** @description Equipment. */
             gear: components["schemas"]["Gear"][];
+            heats: components["schemas"]["OtherHeat"][];
             /** @description Methods with their schools, in the order in which they are offered. */
             methods: components["schemas"]["Method"][];
             /** @description Oils with their smoke points. */
@@ -1531,6 +1619,13 @@ export interface components {
              */
             start_s: number;
         } | {
+            /** @description The cook, and its moments. */
+            at_stove: components["schemas"]["AtStove"];
+            /** @description Id of the dish. */
+            dish: string;
+            /** @enum {string} */
+            kind: "at_stove";
+        } | {
             /** @description Id of the dish. */
             dish: string;
             /** @description Key of the step. */
@@ -1568,6 +1663,20 @@ export interface components {
             /** @description 1 to 60 of them. Their times count from the line-up's zero. */
             changes: components["schemas"]["Change"][];
         };
+        /** @description A figure that a check wants. */
+        CheckAsk: {
+            /** @description Field of what was made, with dots where it lies deeper. */
+            field: string;
+            /** @description What it is. */
+            is: components["schemas"]["AskedFor"];
+            /** @description What it is called. */
+            label: string;
+            /**
+             * Format: double
+             * @description What usually comes out; nothing of a fat.
+             */
+            usual: number;
+        };
         /** @description A check, and what it found. */
         CheckDto: components["schemas"]["GearCheck"] & {
             /** @description When, RFC 3339 in UTC. */
@@ -1584,11 +1693,31 @@ export interface components {
             altitude_m?: number | null;
             /**
              * Format: double
+             * @description Where that holds on its dial, °C; none where it has no dial.
+             */
+            at_c?: number | null;
+            /**
+             * Format: double
+             * @description Mass of the vessel that takes part, kg.
+             */
+            mass_kg?: number | null;
+            /**
+             * Format: double
+             * @description How far that may be off, W.
+             */
+            power_sd_w?: number | null;
+            /**
+             * Format: double
              * @description Power that gets into the vessel, W.
              */
             power_w?: number | null;
-            /** @description It runs so much hotter than its dial says, K, and how far that may be off. */
+            /**
+             * @description It runs so much hotter than its dial says, or a thermometer reads so much too high, K, and how far that
+             *     may be off.
+             */
             runs?: number[] | null;
+            /** @description And so much more of it for every 100 K hotter, K, and how far that may be off; none from one setting. */
+            slope?: number[] | null;
         };
         /**
          * Format: int32
@@ -1601,6 +1730,34 @@ export interface components {
             kind: "dial";
             /** @description What was set and read. */
             readings: components["schemas"]["DialReading"][];
+        } | {
+            /** @enum {string} */
+            kind: "first_smoke";
+            /** @description Id of the fat. */
+            oil: string;
+            /**
+             * Format: double
+             * @description The pan at the start, °C, 0 to 60.
+             */
+            start_c: number;
+            /**
+             * Format: double
+             * @description Until it smoked, s, 20 to 1800.
+             */
+            took_s: number;
+        } | {
+            /** @enum {string} */
+            kind: "drops";
+            /**
+             * Format: double
+             * @description The pan at the start, °C, 0 to 60.
+             */
+            start_c: number;
+            /**
+             * Format: double
+             * @description Until they ran, s, 20 to 1800.
+             */
+            took_s: number;
         } | {
             /** @enum {string} */
             kind: "boil";
@@ -1620,6 +1777,75 @@ export interface components {
              */
             took_s: number;
         } | {
+            /**
+             * Format: double
+             * @description From then until both are as hot as the pan was, s, 10 to 1800.
+             */
+            back_s: number;
+            /**
+             * Format: double
+             * @description The pan at the start, °C, 80 to 260.
+             */
+            before_c: number;
+            /**
+             * Format: double
+             * @description Until then, s, 5 to 900.
+             */
+            fall_s: number;
+            /** @enum {string} */
+            kind: "cold_weight";
+            /**
+             * Format: double
+             * @description Both, once they are as warm, °C, 30 to 240.
+             */
+            level_c: number;
+            /**
+             * Format: double
+             * @description The weight, g, 200 to 5000.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description The weight at the start, °C, −25 to 30.
+             */
+            weight_c: number;
+        } | {
+            /**
+             * Format: double
+             * @description What it is back at, °C, 50 to 300.
+             */
+            back_c: number;
+            /** @enum {string} */
+            kind: "return";
+            /**
+             * Format: double
+             * @description Oil in it, l, 0 to 40; none in an oven.
+             */
+            litres?: number;
+            /**
+             * Format: double
+             * @description The lowest that it fell to, °C, 40 to 300.
+             */
+            lowest_c: number;
+            /**
+             * Format: double
+             * @description From the lowest until then, s, 10 to 3600.
+             */
+            took_s: number;
+        } | {
+            /**
+             * Format: double
+             * @description In boiling water it says, °C, 75 to 115.
+             */
+            boil_c: number;
+            /**
+             * Format: double
+             * @description In ice water it says, °C, −10 to 10.
+             */
+            ice_c: number;
+            /** @enum {string} */
+            kind: "ice_and_boil";
+        } | {
             /** @enum {string} */
             kind: "boiling_point";
             /**
@@ -1627,6 +1853,25 @@ export interface components {
              * @description The thermometer, °C, 80 to 101.5.
              */
             read_c: number;
+        };
+        /** @description A check that the kitchen leads through. */
+        CheckRow: {
+            /** @description Figures that are wanted. */
+            asks: components["schemas"]["CheckAsk"][];
+            control?: components["schemas"]["Control"] | null;
+            /** @description Kind of what was made. */
+            id: string;
+            /** @description What the gear can serve as; anything when empty. */
+            kinds?: components["schemas"]["GearKind"][];
+            /**
+             * Format: double
+             * @description How long it takes, min.
+             */
+            minutes: number;
+            /** @description What to do, in order. */
+            steps: string[];
+            /** @description Short name. */
+            title: string;
         };
         /** @description A caution in a word or two. */
         Chip: {
@@ -1954,6 +2199,8 @@ export interface components {
             estimate?: components["schemas"]["Estimate"] | null;
             /** @description What comes. */
             forecast: components["schemas"]["Forecast"];
+            /** @description Whether a lid is on it at this moment. */
+            is_covered: boolean;
             /** @description What staying in the heat past the right moment costs; empty once it is out. */
             late: components["schemas"]["Late"][];
             /** @description Movements of the hand, in order. */
@@ -2222,6 +2469,7 @@ export interface components {
         };
         /** @description A dish: a plan, or a side. */
         Dish: {
+            at_stove?: components["schemas"]["AtStove"] | null;
             choices?: components["schemas"]["PrepChoices"] | null;
             /** @description Steps that are no longer open. */
             fixed?: components["schemas"]["Fixed"][];
@@ -2399,6 +2647,7 @@ export interface components {
             cook?: components["schemas"]["CookId"] | null;
             /** @description As it was kept. */
             entry: components["schemas"]["Entry"];
+            estimate?: components["schemas"]["Estimate"] | null;
             /** @description Whether it has a photo, at `photo` under its own address. */
             has_photo: boolean;
             /** @description Its number. */
@@ -2549,7 +2798,8 @@ export interface components {
             mass_g?: number | null;
             /**
              * Format: double
-             * @description `heat`: set to this temperature, °C, 30 to 600.
+             * @description `heat`: set to this temperature, °C, 30 to 600; `in`, `wait`: as hot as it is by then, where it was
+             *     read; `move` to another heat: as hot as that is set, as usual when left out.
              */
             medium_c?: number | null;
             /** @description `undo`, `retime`: the id of the event that is meant. */
@@ -2563,7 +2813,10 @@ export interface components {
             start_c?: number | null;
             /** @description `note`: its text, up to 500 characters. */
             text?: string | null;
-            /** @description `move`: `next` (the method's next heat), or the id of what it rests on. */
+            /**
+             * @description `move`: `next` (the method's next heat), the id of another heat (`heats` of the catalogue), or of
+             *     what it rests on.
+             */
             to?: string | null;
             /** @description `cue`: how it turned out. */
             value?: string | null;
@@ -2784,6 +3037,7 @@ export interface components {
              * @description First turn, made or to come.
              */
             turn_s?: number | null;
+            waits?: components["schemas"]["Waits"] | null;
         };
         /**
          * @description What is looked at.
@@ -2907,11 +3161,16 @@ export interface components {
             /** @description What was done. */
             made: components["schemas"]["CheckMade"];
         };
+        /** @description A check, and of what it can be made. */
+        GearCheckRow: components["schemas"]["CheckRow"] & {
+            /** @description Ids of the gear that it suits, and that one's own is like. */
+            gear: string[];
+        };
         /**
          * @description What a piece of gear can serve as.
          * @enum {string}
          */
-        GearKind: "pan" | "nonstick" | "lidded_pan" | "pot" | "steamer" | "oven" | "broiler" | "dish" | "fryer" | "grill" | "grill_lid" | "basket" | "spit";
+        GearKind: "pan" | "nonstick" | "lidded_pan" | "pot" | "steamer" | "oven" | "broiler" | "dish" | "fryer" | "grill" | "grill_lid" | "basket" | "spit" | "thermometer";
         /** @description What was learnt of a piece of gear. */
         GearLearnt: {
             /** @description What was learnt. */
@@ -2951,6 +3210,11 @@ export interface components {
         Happened: {
             /** @enum {string} */
             kind: "in";
+            /**
+             * Format: double
+             * @description That was so hot, °C; what it is set to when left out.
+             */
+            medium_c?: number | null;
         } | {
             /** @enum {string} */
             kind: "press";
@@ -2973,6 +3237,11 @@ export interface components {
             /** @enum {string} */
             kind: "baste";
         } | {
+            /**
+             * Format: int32
+             * @description Number of the cook whose fish it is; none of anything else.
+             */
+            cook?: number | null;
             /** @enum {string} */
             kind: "join";
             /**
@@ -2989,11 +3258,27 @@ export interface components {
             what: string;
         } | {
             /** @enum {string} */
+            kind: "wait";
+            /**
+             * Format: double
+             * @description To this, °C; as hot as it is by then when left out.
+             */
+            medium_c?: number | null;
+        } | {
+            /** @enum {string} */
+            kind: "back";
+        } | {
+            /** @enum {string} */
             kind: "turn";
         } | {
             /** @enum {string} */
             kind: "move";
-            /** @description `next`, or the id of what it rests on. */
+            /**
+             * Format: double
+             * @description Of another heat: as hot as it is set, °C.
+             */
+            medium_c?: number | null;
+            /** @description `next`, or the id of another heat, or of what it rests on. */
             to: string;
         } | {
             /** @enum {string} */
@@ -3180,7 +3465,7 @@ export interface components {
          * @description What kind of thing happened.
          * @enum {string}
          */
-        Kind: "in" | "press" | "heat" | "lid" | "baste" | "join" | "turn" | "move" | "out" | "serve" | "cue" | "note" | "undo" | "retime";
+        Kind: "in" | "press" | "heat" | "lid" | "baste" | "join" | "wait" | "back" | "turn" | "move" | "out" | "serve" | "cue" | "note" | "undo" | "retime";
         /** @description A kitchen as its cooks keep it. */
         Kitchen: {
             /** @description Allergens of tonight's guests. */
@@ -3238,7 +3523,13 @@ export interface components {
              * @description Temperature of the medium, °C.
              */
             medium_c: number;
-            /** @description Thickness down. */
+            /**
+             * Format: double
+             * @description Where to go on, mm: the same request from there. An answer ends after about a third of a second of work;
+             *     none when this one reaches the thickest.
+             */
+            next_mm?: number | null;
+            /** @description Thickness down; at least one. */
             rows: components["schemas"]["LadderRow"][];
             /** @description Temperatures at the start, °C. */
             start_c: number[];
@@ -3298,6 +3589,31 @@ export interface components {
              */
             late_s: number;
         };
+        /** @description Everything lined up. All times count from the zero of the request, s. */
+        LineUp: {
+            /**
+             * Format: double
+             * @description When the first step begins, s.
+             */
+            begins_s: number;
+            /** @description What to mind with all of it. */
+            cautions: string[];
+            /** @description What does not fit. */
+            clashes: components["schemas"]["Clash"][];
+            /**
+             * Format: int64
+             * @description What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
+             */
+            cost: number;
+            /** @description Dishes, in the order in which they were asked for. */
+            dishes: components["schemas"]["DishView"][];
+            moved?: components["schemas"]["Moved"] | null;
+            /** @description What was changed so that it fits, in sentences. */
+            notes: string[];
+            /** @description Stations that anything needs. */
+            stations: components["schemas"]["Station"][];
+            tightest?: components["schemas"]["Tightest"] | null;
+        };
         /** @description What is lined up. */
         LineUpAsked: {
             /**
@@ -3319,25 +3635,9 @@ export interface components {
             now?: string | null;
         };
         /** @description A line-up as it stands. */
-        LineUpDto: {
+        LineUpDto: components["schemas"]["LineUp"] & {
             /** @description Dishes as they were asked for. */
             asked: components["schemas"]["Dish"][];
-            /**
-             * Format: double
-             * @description When the first step begins, s.
-             */
-            begins_s: number;
-            /** @description What to mind with all of it. */
-            cautions: string[];
-            /** @description What does not fit. */
-            clashes: components["schemas"]["Clash"][];
-            /**
-             * Format: int64
-             * @description What waiting, lateness and makeshifts cost together; 0 is as if each dish were alone, or where it stood.
-             */
-            cost: number;
-            /** @description Dishes, in the order in which they were asked for. */
-            dishes: components["schemas"]["DishView"][];
             /**
              * Format: int32
              * @description Cooks.
@@ -3346,8 +3646,6 @@ export interface components {
             id?: components["schemas"]["LineUpId"] | null;
             /** @description What it is called. */
             name: string;
-            /** @description What was changed so that it fits, in sentences. */
-            notes: string[];
             /** @description The server's clock, RFC 3339 in UTC. */
             now: string;
             /**
@@ -3357,11 +3655,8 @@ export interface components {
             revision: number;
             /** @description Whether its service is under way. */
             running: boolean;
-            /** @description Stations that anything needs. */
-            stations: components["schemas"]["Station"][];
             /** @description Steps, in the order of their beginning. */
             steps: components["schemas"]["LineUpStepDto"][];
-            tightest?: components["schemas"]["Tightest"] | null;
             /** @description What its times count from, RFC 3339 in UTC. */
             zero: string;
         };
@@ -3584,6 +3879,26 @@ export interface components {
             /** @description Variations, the usual one first. */
             variants?: components["schemas"]["Variant"][];
         };
+        /** @description A plan's moments, s, and where its dial stands. */
+        Moments: {
+            /** @description Where the cook's own dial stands; none where nothing is known of it. */
+            dial?: string | null;
+            /**
+             * Format: double
+             * @description By then it is right.
+             */
+            latest_s: number;
+            /**
+             * Format: double
+             * @description When to start looking.
+             */
+            look_from_s: number;
+            /**
+             * Format: double
+             * @description Off the heat.
+             */
+            pull_s: number;
+        };
         /** @description A movement of the hand, done or to come. */
         Move: {
             /** @description Machine name, such as `turn_down`. */
@@ -3607,6 +3922,16 @@ export interface components {
             medium_c?: number | null;
             /** @description What to do, short. */
             title: string;
+        };
+        /** @description What the last change in a service moved. */
+        Moved: {
+            /**
+             * Format: double
+             * @description When it was told, s.
+             */
+            at_s: number;
+            /** @description In a sentence. */
+            line: string;
         };
         /** @description What earlier cooks say about a plan. */
         NextTime: {
@@ -3654,6 +3979,22 @@ export interface components {
          * @enum {string}
          */
         Origin: "wild_sea" | "wild_fresh" | "farmed_pellet" | "tuna";
+        /** @description One row of `heats.toml`. Temperatures and words: common practice. */
+        OtherHeat: {
+            /** @description Id, `snake_case`: what `move` names. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description Coolest and hottest that it can be set to, °C. */
+            range_c: number[];
+            /** @description The gear whose heat it is. */
+            reservoir: components["schemas"]["GearKind"];
+            /**
+             * Format: double
+             * @description As hot as it usually is, °C.
+             */
+            usual_c: number;
+        };
         /** @description Another formula for the same thing. */
         OtherMixture: {
             /** @description Id of the mixture. */
@@ -4339,11 +4680,26 @@ export interface components {
             at: string;
             /**
              * Format: double
-             * @description Core, °C.
+             * @description What it said of the core, °C.
              */
             core_c: number;
             /** @description Id. */
             id: string;
+            /**
+             * Format: double
+             * @description What that is taken for, °C: without what its thermometer reads too high.
+             */
+            taken_c: number;
+        };
+        /** @description A table of readings. */
+        ReadingFile: {
+            /**
+             * @description Its text, up to 2000 rows: `at` (RFC 3339) or `time` (since the fish went in, as 95 or 1:35), and `core_c` or
+             *     `core_f`.
+             */
+            csv: string;
+            /** @description Id of the thermometer of the cook's own kitchen that said it. */
+            thermometer?: string | null;
         };
         /** @description A reading of the core. */
         ReadingInput: {
@@ -4361,6 +4717,8 @@ export interface components {
             core_c: number;
             /** @description Id of the sender's choosing (a UUID): the same one counts once. */
             id: string;
+            /** @description Id of the thermometer of the cook's own kitchen that said it: what a check found of it is allowed for. */
+            thermometer?: string | null;
         };
         /** @description A reading of a cook. */
         ReadingShown: {
@@ -5022,6 +5380,11 @@ export interface components {
             by_eye: boolean;
             /**
              * Format: double
+             * @description As hot as that said, °C.
+             */
+            dial_c?: number;
+            /**
+             * Format: double
              * @description For a film coefficient twice as large, s, along the first of it.
              */
             film_s: number;
@@ -5454,6 +5817,19 @@ export interface components {
             litres: number;
             /** @description Name of the vessel. */
             vessel: string;
+        };
+        /** @description A clock that waits for the heat to be back. */
+        Waits: {
+            /**
+             * Format: double
+             * @description Back at this, °C.
+             */
+            back_at_c: number;
+            /**
+             * Format: double
+             * @description From that moment it stays in for so long, s.
+             */
+            then_s: number;
         };
     };
     responses: never;
@@ -6941,6 +7317,111 @@ export interface operations {
             };
         };
     };
+    add_reading_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsTaken"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     create_rescue: {
         parameters: {
             query?: never;
@@ -7753,6 +8234,101 @@ export interface operations {
             };
             /** @description Somebody else changed it meanwhile. */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_calibrations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeCalibrations"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AffectedPlan"][];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9366,7 +9942,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": unknown;
                 };
             };
             /** @description Not from Cindo's own page, or not by a name of this machine. */

@@ -1,5 +1,6 @@
 import { Settings2 } from "lucide-react";
-import { useRef } from "react";
+import { Suspense, useEffect, useRef } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { useNews } from "@/kitchen/kitchen";
 import { SettingsDialog } from "./SettingsDialog";
@@ -19,8 +20,16 @@ const LINKS = [
 /** The frame of every screen. */
 export function Shell() {
   const settings = useRef<HTMLDialogElement>(null);
-  const { search } = useLocation();
+  const { pathname, search } = useLocation();
   useNews();
+  const nav = useRef<HTMLElement>(null);
+  // On a phone the screens are a row that is longer than it is wide.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where the page is decides what is in view
+  useEffect(() => {
+    nav.current
+      ?.querySelector("[aria-current]")
+      ?.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [pathname]);
   return (
     <div className="mx-auto flex min-h-dvh max-w-[1440px] flex-col">
       <header className="print:hidden flex items-center gap-1 border-base-300 border-b px-1.5 sm:px-7">
@@ -29,7 +38,8 @@ export function Shell() {
         </span>
         <nav
           aria-label="Screens"
-          className="flex min-w-0 self-stretch max-sm:flex-1 max-sm:justify-between"
+          ref={nav}
+          className="flex min-w-0 self-stretch overflow-x-auto max-sm:flex-1 max-sm:mask-r-from-92% max-sm:[scrollbar-width:none]"
         >
           {LINKS.map(({ to, label }) => (
             <NavLink
@@ -38,7 +48,7 @@ export function Shell() {
               to={{ pathname: to, search }}
               end={to === "/"}
               className={({ isActive }) =>
-                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-0.5 text-[0.7rem] sm:min-h-13 sm:px-3 sm:text-base ${
+                `flex min-h-11 items-center whitespace-nowrap border-b-3 px-2.5 sm:min-h-13 sm:px-3 ${
                   isActive ? "border-accent font-bold" : "border-transparent opacity-80"
                 }`
               }
@@ -57,9 +67,33 @@ export function Shell() {
         </button>
       </header>
       <main className="flex-1">
-        <Outlet />
+        <ErrorBoundary FallbackComponent={NotShown} resetKeys={[pathname]}>
+          <Suspense>
+            <Outlet />
+          </Suspense>
+        </ErrorBoundary>
       </main>
       <SettingsDialog ref={settings} />
+    </div>
+  );
+}
+
+/** In place of a screen that could not be fetched, or that failed while it was drawn. */
+function NotShown() {
+  return (
+    <div role="alert" className="alert m-6 border-error bg-base-100 text-error">
+      <p>
+        This screen could not be shown. What you have kept is safe. Is Cindo still running?{" "}
+        <button
+          type="button"
+          className="min-h-11 cursor-pointer underline"
+          onClick={() => {
+            window.location.reload();
+          }}
+        >
+          Load it again
+        </button>
+      </p>
     </div>
   );
 }

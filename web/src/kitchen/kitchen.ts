@@ -35,7 +35,10 @@ export function useChangeKitchen() {
     // One after the other, each on top of what the server has: a change made twice would be another one.
     scope: { id: "kitchen" },
     onSuccess: (kept) => {
-      client.setQueryData(kitchenQuery.queryKey, kept);
+      // What another device changed since may have been heard already.
+      client.setQueryData(kitchenQuery.queryKey, (now) =>
+        now && now.revision > kept.revision ? now : kept,
+      );
       void client.invalidateQueries({ queryKey: ["calibrations"] });
     },
     // Told by the page, wherever it was changed.

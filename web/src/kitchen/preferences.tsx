@@ -23,6 +23,10 @@ interface OfDevice extends Units {
   sound: boolean;
   volume: "low" | "middle" | "full";
   voice: boolean;
+  /** Id of the station that this device stands at in a service; every one when null. */
+  station: string | null;
+  /** Lines of the log that were dismissed: kind, way and the latest cook that they rested on. */
+  dismissed: readonly string[];
 }
 
 /** What the server keeps, so that every device agrees. */
@@ -64,6 +68,8 @@ const DEFAULTS: OfDevice = {
   sound: true,
   volume: "full",
   voice: false,
+  station: null,
+  dismissed: [],
 };
 const KEY = "cindo.preferences";
 
@@ -78,6 +84,8 @@ const CHECKS: { [K in keyof OfDevice]: (value: unknown) => boolean } = {
   sound: (value) => typeof value === "boolean",
   volume: among("low", "middle", "full"),
   voice: (value) => typeof value === "boolean",
+  station: (value) => value === null || (typeof value === "string" && value.length <= 60),
+  dismissed: (value) => Array.isArray(value) && value.every((key) => typeof key === "string"),
   pxPerMm: (value) => value === null || within(PX_PER_MM.least, PX_PER_MM.most)(value),
 };
 

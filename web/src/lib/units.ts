@@ -27,6 +27,13 @@ export function temperatureIn(units: Units): Quantity {
     : { unit: "°F", step: 1, digits: 0, show: toFahrenheit, read: fromFahrenheit };
 }
 
+/** A difference of temperatures. */
+export function differenceIn(units: Units): Quantity {
+  return units.temperature === "C"
+    ? { unit: "C°", step: 1, digits: 0, show: (k) => k, read: (k) => k }
+    : { unit: "F°", step: 1, digits: 0, show: (k) => 1.8 * k, read: (k) => k / 1.8 };
+}
+
 export function lengthIn(units: Units): Quantity {
   return units.length === "mm"
     ? { unit: "mm", step: 1, digits: 0, show: (mm) => mm, read: (mm) => mm }

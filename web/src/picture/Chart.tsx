@@ -1,4 +1,3 @@
-import { line } from "d3-shape";
 import type { Plan } from "@/api/client";
 import { linear, type Scale } from "@/lib/scale";
 import { clock } from "@/lib/time";
@@ -30,10 +29,8 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
   // A glowing element would squeeze all the rest: its line runs along the top.
   const top = Math.max(100, ...heat.map(([, c]) => Math.min(HOTTEST_C, c))) * 1.12;
   const y = linear([0, top], [layout.chart.y + layout.chart.height, layout.chart.y + 6]);
-  const path = line<readonly [number, number]>(
-    ([t]) => x(t),
-    ([, c]) => y(Math.min(c, top * 0.97)),
-  );
+  const points = (line: (readonly [number, number])[]) =>
+    line.map(([t, c]) => `${x(t).toFixed(1)},${y(Math.min(c, top * 0.97)).toFixed(1)}`).join(" ");
   const rules = (
     units.temperature === "C"
       ? [0, 50, 100, 150, 200]
@@ -66,8 +63,8 @@ export function Chart({ plan, layout, x, medium, units, isWide }: Props) {
           {clock(s)}
         </text>
       ))}
-      <path d={path(heat) ?? ""} fill="none" className="stroke-accent" strokeWidth={2.5} />
-      <path d={path(core) ?? ""} fill="none" className="stroke-primary" strokeWidth={2.5} />
+      <polyline points={points(heat)} fill="none" className="stroke-accent" strokeWidth={2.5} />
+      <polyline points={points(core)} fill="none" className="stroke-primary" strokeWidth={2.5} />
       {lastHeat && (
         <text
           {...(x(lastHeat[0]) > right - 80

@@ -119,7 +119,7 @@ export function RemarkForm({ remark, thicknessMm, onSave, isSaving, error }: Pro
       </fieldset>
       <details>
         <summary className="flex min-h-11 cursor-pointer items-center underline decoration-dotted underline-offset-4">
-          Thickness when cut, where it came from, a note
+          Thickness when cut, where it came from and for how much, a note
         </summary>
         <div className="grid gap-3 pt-1">
           <Stepper
@@ -138,6 +138,22 @@ export function RemarkForm({ remark, thicknessMm, onSave, isSaving, error }: Pro
               value={said.source ?? ""}
               onChange={(event) => {
                 set({ source: event.target.value });
+              }}
+            />
+          </label>
+          <label className="grid gap-1">
+            <span className="font-bold">What a kilo cost</span>
+            <input
+              className="input h-11 w-full"
+              type="number"
+              inputMode="decimal"
+              min={0}
+              max={10_000}
+              step={0.01}
+              value={said.price_kg ?? ""}
+              onChange={(event) => {
+                const price = event.target.valueAsNumber;
+                set({ price_kg: Number.isFinite(price) ? price : null });
               }}
             />
           </label>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { Flame, Pencil, Trash2 } from "lucide-react";
-import { useState } from "react";
+import { BookOpenText, Flame, Pencil, Trash2 } from "lucide-react";
+import { lazy, Suspense, useCallback, useState } from "react";
 import { Link } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
 import type { Card } from "@/api/client";
@@ -10,6 +10,10 @@ import { keptAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, temperatureIn } from "@/lib/units";
 import { useCardChanges } from "./queries";
+
+const CookedDialog = lazy(async () => ({
+  default: (await import("@/ui/CookedDialog")).CookedDialog,
+}));
 
 interface Props {
   card: Card;
@@ -22,6 +26,10 @@ export function CardTile({ card, onRemove }: Props) {
   const { data: catalogue } = useQuery(catalogueQuery);
   const changes = useCardChanges();
   const begin = useBeginCook();
+  const [isCooked, setCooked] = useState(false);
+  const closeCooked = useCallback(() => {
+    setCooked(false);
+  }, []);
   const [edit, setEdit] = useState<{ name: string; note: string } | null>(null);
   const { request, headline } = card;
   const method = catalogue?.methods.find((m) => m.id === request.method);
@@ -131,6 +139,16 @@ export function CardTile({ card, onRemove }: Props) {
         <button
           type="button"
           className="btn btn-ghost btn-square size-11"
+          aria-label={`Cooked: ${card.name}`}
+          onClick={() => {
+            setCooked(true);
+          }}
+        >
+          <BookOpenText aria-hidden className="size-4" />
+        </button>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square size-11"
           aria-label={`Rename ${card.name}`}
           onClick={() => {
             setEdit({ name: card.name, note: card.note });
@@ -149,6 +167,11 @@ export function CardTile({ card, onRemove }: Props) {
           <Trash2 aria-hidden className="size-4" />
         </button>
       </div>
+      {isCooked && (
+        <Suspense>
+          <CookedDialog request={request} name={card.name} onClose={closeCooked} />
+        </Suspense>
+      )}
     </li>
   );
 }

@@ -1,219 +1,202 @@
-import { useEffect, useRef, useState } from "react";
-import type { GearCheck, OwnGear } from "@/api/client";
-import { useChangeKitchen } from "@/kitchen/kitchen";
+import { useState } from "react";
+import type { Catalogue, CheckMade, CheckRow, Kitchen, OwnGear } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
-import { format, temperatureIn } from "@/lib/units";
+import { massIn, type Quantity, temperatureIn, type Units } from "@/lib/units";
 import { Modal } from "@/ui/Modal";
 import { Stepper } from "@/ui/Stepper";
-import { toast } from "@/ui/toast";
+import { useOpened } from "@/ui/useOpened";
+import { CheckResult } from "./CheckResult";
 import { useLearning } from "./queries";
+import { StopClock } from "./StopClock";
 
 interface Props {
+  catalogue: Catalogue;
+  kitchen: Kitchen;
   gear: OwnGear;
-  /** Whether it has a dial in degrees; a burner's power is checked otherwise. */
-  isDial: boolean;
+  /** Those that suit it; at least one. */
+  checks: CheckRow[];
   onClose: () => void;
 }
 
+type Value = number | string;
+
+const plain = (unit: string, step: number, digits: number): Quantity => ({
+  unit,
+  step,
+  digits,
+  show: (value) => value,
+  read: (value) => value,
+});
+const LITRES = plain("l", 0.5, 1);
+const SECONDS = plain("s", 5, 0);
+
+function quantityOf(is: CheckRow["asks"][number]["is"], units: Units): Quantity {
+  if (is === "temperature") return { ...temperatureIn(units), digits: 1 };
+  if (is === "mass") return massIn(units);
+  return is === "volume" ? LITRES : SECONDS;
+}
+
+/** What was made, from its figures: names with dots lie deeper, and numbers among them are places in a list. */
+function madeOf(kind: string, values: Record<string, Value>): CheckMade {
+  const made: Record<string, unknown> = { kind };
+  for (const [path, value] of Object.entries(values)) {
+    const names = path.split(".");
+    let at = made;
+    names.slice(0, -1).forEach((name, i) => {
+      at[name] ??= /^\d+$/.test(names[i + 1] ?? "") ? [] : {};
+      at = at[name] as Record<string, unknown>;
+    });
+    at[names.at(-1) ?? ""] = value;
+  }
+  // The catalogue's fields are the API's; a test of the core makes each of them.
+  return made as CheckMade;
+}
+
 /** Leads through a check of a few minutes, and says what it found. */
-export function CheckDialog({ gear, isDial, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    const element = dialog.current;
-    element?.showModal();
-    element?.addEventListener("close", onClose);
-    return () => {
-      element?.removeEventListener("close", onClose);
-    };
-  }, [onClose]);
+export function CheckDialog({ catalogue, kitchen, gear, checks, onClose }: Props) {
+  const dialog = useOpened(onClose);
+  const { check } = useLearning();
+  const [chosen, setChosen] = useState(0);
+  const row = checks[chosen];
+  if (!row) return null;
   return (
     <Modal ref={dialog} id="check" title={`Check ${gear.name}`}>
-      {isDial ? (
-        <Dial gear={gear} onDone={() => dialog.current?.close()} />
+      {check.data ? (
+        <CheckResult
+          kitchen={kitchen}
+          gear={gear}
+          powerW={
+            gear.power_w ?? catalogue.gear.find((g) => g.id === gear.like)?.power_w ?? undefined
+          }
+          check={check.data}
+          onDone={() => dialog.current?.close()}
+        />
       ) : (
-        <Boil gear={gear} onDone={() => dialog.current?.close()} />
+        <div className="grid gap-4">
+          {checks.length > 1 && (
+            <fieldset className="flex flex-wrap gap-2">
+              <legend className="sr-only">Which check</legend>
+              {checks.map((other, place) => (
+                <button
+                  key={other.title}
+                  type="button"
+                  className={`btn min-h-11 ${place === chosen ? "btn-primary" : ""}`}
+                  aria-pressed={place === chosen}
+                  onClick={() => {
+                    check.reset();
+                    setChosen(place);
+                  }}
+                >
+                  {other.title}
+                </button>
+              ))}
+            </fieldset>
+          )}
+          <Figures
+            key={row.title}
+            row={row}
+            oils={[
+              ...(kitchen.oils ?? []).flatMap((own) =>
+                catalogue.oils.filter((oil) => oil.id === own.oil),
+              ),
+              ...catalogue.oils.filter((oil) => !kitchen.oils?.some((own) => own.oil === oil.id)),
+            ]}
+            isPending={check.isPending}
+            failure={check.error}
+            onMade={(made) => {
+              check.mutate({ gear: gear.id, made });
+            }}
+          />
+        </div>
       )}
     </Modal>
   );
 }
 
-/** First settings of a check, °C. */
-const SETTINGS_C = [180, 220];
+interface FiguresProps {
+  row: CheckRow;
+  /** The kitchen's own first. */
+  oils: Catalogue["oils"];
+  isPending: boolean;
+  failure: ReturnType<typeof useLearning>["check"]["error"];
+  onMade: (made: CheckMade) => void;
+}
 
-function Dial({ gear, onDone }: { gear: OwnGear; onDone: () => void }) {
+/** What to do, and the figures that come out. */
+function Figures({ row, oils, isPending, failure, onMade }: FiguresProps) {
   const { preferences } = usePreferences();
-  const temperature = temperatureIn(preferences);
-  const { check, change } = useLearning();
-  const [readings, setReadings] = useState(SETTINGS_C.map((c) => ({ dial_c: c, read_c: c })));
-  const set = (place: number, part: Partial<(typeof readings)[number]>) => {
-    setReadings((now) => now.map((r, i) => (i === place ? { ...r, ...part } : r)));
+  const [values, setValues] = useState<Record<string, Value>>(() =>
+    Object.fromEntries(
+      row.asks.map((ask) => [ask.field, ask.is === "oil" ? (oils[0]?.id ?? "") : ask.usual]),
+    ),
+  );
+  const set = (field: string, value: Value) => {
+    setValues((now) => ({ ...now, [field]: value }));
   };
-  const found = check.data?.found.runs;
-  if (found && check.data) {
-    const [runsK = 0, sdK = 0] = found;
-    const by = (preferences.temperature === "F" ? 1.8 : 1) * Math.abs(runsK);
-    const unit = preferences.temperature === "F" ? "F°" : "C°";
-    return (
-      <div className="grid gap-3">
-        <p role="status" className="text-lg">
-          {by < 1
-            ? "Its dial says what it does."
-            : `It runs ${Math.round(by)} ${unit} ${runsK > 0 ? "hot" : "cool"}, ±${Math.round((preferences.temperature === "F" ? 1.8 : 1) * sdK)} ${unit}.`}{" "}
-          The log and the check together say what plans should go by.
-        </p>
-        <button
-          type="button"
-          className="btn btn-primary min-h-14"
-          disabled={change.isPending}
-          onClick={() => {
-            change.mutate(
-              { accept: [gear.id] },
-              {
-                onSuccess: () => {
-                  toast(`Plans go by it: ${gear.name}.`);
-                  onDone();
-                },
-              },
-            );
-          }}
-        >
-          Let plans go by it
-        </button>
-        <Undo check={check.data} onDone={onDone} />
-      </div>
-    );
-  }
+  const wrong = (field: string) =>
+    failure?.fields.find((f) => f.field === `made.${field}`)?.message;
+  const isPlaced = row.asks.some((ask) => wrong(ask.field));
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        check.mutate({ gear: gear.id, made: { kind: "dial", readings } });
+        onMade(madeOf(row.id, values));
       }}
     >
-      <ol className="list-decimal pl-5">
-        <li>Stand a thermometer in its middle, away from walls and oil’s bottom.</li>
-        <li>Set the dial, wait ten minutes after its light goes out, and read.</li>
-        <li>The same at a second setting.</li>
+      <ol className="list-decimal space-y-1 pl-5">
+        {row.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
       </ol>
-      {readings.map((r, place) => (
-        // Two settings in their order.
-        // biome-ignore lint/suspicious/noArrayIndexKey: the place is what a setting is known by
-        <fieldset key={place} className="flex flex-wrap gap-x-5 gap-y-2">
-          <legend className="sr-only">Setting {place + 1}</legend>
-          <Stepper
-            label="The dial"
-            quantity={temperature}
-            value={r.dial_c}
-            onChange={(c) => {
-              set(place, { dial_c: c });
-            }}
-          />
-          <Stepper
-            label="The thermometer"
-            quantity={temperature}
-            value={r.read_c}
-            onChange={(c) => {
-              set(place, { read_c: c });
-            }}
-          />
-        </fieldset>
-      ))}
-      {check.error && (
+      <p className="text-sm">About {row.minutes} minutes.</p>
+      <div className="grid gap-x-5 gap-y-3 sm:grid-cols-2">
+        {row.asks.map((ask) =>
+          ask.is === "oil" ? (
+            <label key={ask.field} className="grid gap-1">
+              <span className="font-bold">{ask.label}</span>
+              <select
+                className="select h-11 w-full"
+                value={values[ask.field]}
+                onChange={(event) => {
+                  set(ask.field, event.target.value);
+                }}
+              >
+                {oils.map((oil) => (
+                  <option key={oil.id} value={oil.id}>
+                    {oil.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ) : (
+            <div key={ask.field}>
+              <Stepper
+                label={ask.label}
+                quantity={quantityOf(ask.is, preferences)}
+                value={Number(values[ask.field])}
+                error={wrong(ask.field)}
+                onChange={(value) => {
+                  set(ask.field, value);
+                }}
+              />
+              {ask.is === "time" && (
+                <StopClock
+                  onStop={(seconds) => {
+                    set(ask.field, seconds);
+                  }}
+                />
+              )}
+            </div>
+          ),
+        )}
+      </div>
+      {failure && !isPlaced && (
         <p role="alert" className="text-error">
-          {check.error.fields[0]?.message ?? check.error.message}
+          {failure.fields[0]?.message ?? failure.message}
         </p>
       )}
-      <button type="submit" className="btn btn-primary min-h-14" disabled={check.isPending}>
-        What does it say?
-      </button>
-    </form>
-  );
-}
-
-/** Takes a check back that was not meant. */
-function Undo({ check, onDone }: { check: GearCheck; onDone: () => void }) {
-  const { removeCheck } = useLearning();
-  return (
-    <button
-      type="button"
-      className="min-h-11 cursor-pointer underline"
-      onClick={() => {
-        removeCheck.mutate(check.id, { onSuccess: onDone });
-      }}
-    >
-      Forget this check
-    </button>
-  );
-}
-
-const LITRES = { unit: "l", step: 0.5, digits: 1, show: (l: number) => l, read: (l: number) => l };
-const MINUTES = {
-  unit: "min",
-  step: 0.5,
-  digits: 1,
-  show: (s: number) => s / 60,
-  read: (m: number) => m * 60,
-};
-
-function Boil({ gear, onDone }: { gear: OwnGear; onDone: () => void }) {
-  const { preferences } = usePreferences();
-  const temperature = temperatureIn(preferences);
-  const { check } = useLearning();
-  const { mutate: changeKitchen } = useChangeKitchen();
-  const [litres, setLitres] = useState(1);
-  const [startC, setStartC] = useState(15);
-  const [tookS, setTookS] = useState(300);
-  const powerW = check.data?.found.power_w;
-  if (powerW != null && check.data) {
-    return (
-      <div className="grid gap-3">
-        <p role="status" className="text-lg">
-          About {powerW.toLocaleString("en")} W get into it.
-        </p>
-        <button
-          type="button"
-          className="btn btn-primary min-h-14"
-          onClick={() => {
-            changeKitchen((k) => ({
-              ...k,
-              gear: (k.gear ?? []).map((g) => (g.id === gear.id ? { ...g, power_w: powerW } : g)),
-            }));
-            onDone();
-          }}
-        >
-          Let plans go by it
-        </button>
-        <Undo check={check.data} onDone={onDone} />
-      </div>
-    );
-  }
-  return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        check.mutate({
-          gear: gear.id,
-          made: { kind: "boil", litres, start_c: startC, took_s: tookS },
-        });
-      }}
-    >
-      <p>
-        Measure water into it, set its burner as high as it goes, lid off, and time it until it
-        boils all over. Starting from {format(temperature, startC)}.
-      </p>
-      <div className="flex flex-wrap gap-x-5 gap-y-2">
-        <Stepper label="Water" quantity={LITRES} value={litres} onChange={setLitres} />
-        <Stepper label="It was at" quantity={temperature} value={startC} onChange={setStartC} />
-        <Stepper label="It took" quantity={MINUTES} value={tookS} onChange={setTookS} />
-      </div>
-      {check.error && (
-        <p role="alert" className="text-error">
-          {check.error.fields[0]?.message ?? check.error.message}
-        </p>
-      )}
-      <button type="submit" className="btn btn-primary min-h-14" disabled={check.isPending}>
+      <button type="submit" className="btn btn-primary min-h-14" disabled={isPending}>
         What does it say?
       </button>
     </form>

@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { Catalogue, Kitchen, OwnGear } from "@/api/client";
 import { useChangeKitchen } from "@/kitchen/kitchen";
 import { usePreferences } from "@/kitchen/preferences";
 import { lengthIn } from "@/lib/units";
 import { Modal } from "@/ui/Modal";
 import { Stepper } from "@/ui/Stepper";
+import { useOpened } from "@/ui/useOpened";
 
 interface Props {
   catalogue: Catalogue;
@@ -35,20 +36,12 @@ function idOf(name: string, taken: readonly string[]): string {
 export function GearDialog({ catalogue, kitchen, id, onClose }: Props) {
   const { preferences } = usePreferences();
   const { mutate: change } = useChangeKitchen();
-  const dialog = useRef<HTMLDialogElement>(null);
+  const dialog = useOpened(onClose);
   const known = (kitchen.gear ?? []).find((g) => g.id === id);
   const [gear, setGear] = useState<OwnGear>(
     known ?? { id: "", name: "", like: catalogue.gear[0]?.id ?? "" },
   );
   const like = catalogue.gear.find((g) => g.id === gear.like);
-  useEffect(() => {
-    const element = dialog.current;
-    element?.showModal();
-    element?.addEventListener("close", onClose);
-    return () => {
-      element?.removeEventListener("close", onClose);
-    };
-  }, [onClose]);
   const set = (part: Partial<OwnGear>) => {
     setGear((now) => ({ ...now, ...part }));
   };

@@ -5,8 +5,10 @@ import { useChangeKitchen } from "@/kitchen/kitchen";
 import { usePreferences } from "@/kitchen/preferences";
 import { localise, type Units } from "@/lib/units";
 import { toast } from "@/ui/toast";
+import { AcceptDialog } from "./AcceptDialog";
 import { CheckDialog } from "./CheckDialog";
 import { useLearning } from "./queries";
+import { offInWords, worthK } from "./words";
 
 interface Props {
   catalogue: Catalogue;
@@ -19,18 +21,14 @@ interface Props {
 type Known = NonNullable<OwnGear["calibration"]>;
 
 const USUAL = "as usual";
-/** What water can be boiled in. */
-const BOILS: readonly string[] = ["pan", "nonstick", "lidded_pan", "pot", "steamer", "fryer"];
-/** Less than this is as usual: K, share of a film. */
-const WORTH_K = 2;
+/** Less than this is as usual, share of a film. */
 const WORTH_FILM = 0.04;
 
 /** What is known of a piece of gear, in words; the whole of it, whether or not its parts can be told apart. */
-function ways(known: Known, isF: boolean): string {
-  const degrees = (k: number) => `${Math.round(Math.abs(isF ? 1.8 * k : k))} ${isF ? "F°" : "C°"}`;
+function ways(known: Known, isThermometer: boolean, units: Units): string {
   const parts = [
-    Math.abs(known.runs_k) >= WORTH_K &&
-      `runs ${degrees(known.runs_k)} ${known.runs_k > 0 ? "hot" : "cool"}`,
+    Math.abs(known.runs_k) >= worthK(isThermometer) &&
+      offInWords(known.runs_k, isThermometer, units),
     Math.abs(known.film_factor - 1) >= WORTH_FILM &&
       `gives ${Math.round(100 * Math.abs(known.film_factor - 1))} % ${known.film_factor > 1 ? "more" : "less"} heat`,
   ].filter(Boolean);
@@ -38,9 +36,10 @@ function ways(known: Known, isF: boolean): string {
 }
 
 /** What the log says, as far as it can tell. */
-function saidOf(learnt: GearCalibration, isF: boolean, units: Units): string {
+function saidOf(learnt: GearCalibration, isThermometer: boolean, units: Units): string {
+  const all = ways(learnt.calibration, isThermometer, units);
+  if (isThermometer) return all;
   if (learnt.says.length > 0) return localise(learnt.says.join(" and "), units);
-  const all = ways(learnt.calibration, isF);
   return all === USUAL
     ? "nothing out of the usual"
     : `perhaps ${all}; heat and contact cannot be told apart yet`;
@@ -52,8 +51,10 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
   const { mutate: change } = useChangeKitchen();
   const { change: learn } = useLearning();
   const [isChecking, setChecking] = useState(false);
+  const [isAccepting, setAccepting] = useState(false);
   const like = catalogue.gear.find((g) => g.id === gear.like);
-  const isF = preferences.temperature === "F";
+  const checks = catalogue.checks.filter((check) => check.gear.includes(gear.like));
+  const isThermometer = like?.kinds.includes("thermometer") ?? false;
   const now = gear.calibration;
   const isOwn = kitchen.gear?.some((own) => own.id === gear.id) ?? false;
   const isFrozen = kitchen.frozen?.includes(gear.id) ?? false;
@@ -102,7 +103,7 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
             <span className="text-sm"> · like a {like.name}</span>
           )}
         </p>
-        {like?.control === "thermostat" && (
+        {checks.length > 0 && (
           <button
             type="button"
             className="btn btn-ghost min-h-11"
@@ -112,18 +113,6 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
           >
             <Thermometer aria-hidden className="size-4" />
             Check
-          </button>
-        )}
-        {isOwn && like?.control === "knob" && like.kinds.some((kind) => BOILS.includes(kind)) && (
-          <button
-            type="button"
-            className="btn btn-ghost min-h-11"
-            onClick={() => {
-              setChecking(true);
-            }}
-          >
-            <Thermometer aria-hidden className="size-4" />
-            Power
           </button>
         )}
         {isOwn && (
@@ -148,21 +137,21 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
         )}
       </div>
       <p className="text-sm">
-        Plans go by: <b>{now ? ways(now, isF) : USUAL}</b>
+        Plans go by: <b>{now ? ways(now, isThermometer, preferences) : USUAL}</b>
+        {gear.power_w != null && `, ${gear.power_w.toLocaleString("en")} W at most`}
         {isFrozen && " (frozen)"}.
       </p>
       {learnt && (
         <div className="flex flex-wrap items-center gap-x-3 text-sm">
           <p className="flex-1">
-            The log says, from {rests}: {saidOf(learnt, isF, preferences)}.
+            The log says, from {rests}: {saidOf(learnt, isThermometer, preferences)}.
           </p>
           {isNew && !isFrozen && (
             <button
               type="button"
               className="btn min-h-11"
-              disabled={learn.isPending}
               onClick={() => {
-                learn.mutate({ accept: [gear.id] });
+                setAccepting(true);
               }}
             >
               Go by the log
@@ -199,10 +188,22 @@ export function GearRow({ catalogue, kitchen, gear, learnt, onEdit }: Props) {
           </button>
         )}
       </div>
+      {isAccepting && learnt && (
+        <AcceptDialog
+          id={gear.id}
+          name={gear.name}
+          says={`From ${rests}: ${saidOf(learnt, isThermometer, preferences)}.`}
+          onClose={() => {
+            setAccepting(false);
+          }}
+        />
+      )}
       {isChecking && (
         <CheckDialog
+          catalogue={catalogue}
+          kitchen={kitchen}
           gear={gear}
-          isDial={like?.control === "thermostat"}
+          checks={checks}
           onClose={() => {
             setChecking(false);
           }}

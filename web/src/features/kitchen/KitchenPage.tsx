@@ -6,6 +6,7 @@ import type { Calibrations, Catalogue, Kitchen } from "@/api/client";
 import { useChangeKitchen, useKitchen } from "@/kitchen/kitchen";
 import { usePreferences } from "@/kitchen/preferences";
 import { format, lengthIn } from "@/lib/units";
+import { AcceptDialog } from "./AcceptDialog";
 import { GearDialog } from "./GearDialog";
 import { GearRow } from "./GearRow";
 import { Habits } from "./Habits";
@@ -13,12 +14,15 @@ import { calibrationsQuery, useLearning } from "./queries";
 
 /** What stands in this kitchen, how it is cooked here, and what its log says of both. */
 export function KitchenPage() {
-  const { kitchen } = useKitchen();
+  const { kitchen, isSettled } = useKitchen();
+  const { data: learnt, isPending } = useQuery(calibrationsQuery);
+  // Rows that grow once the log has spoken would move away from under a finger.
+  if (!isSettled || isPending) return <p className="p-7">Looking it up…</p>;
   return (
     <CatalogueGate>
       {(catalogue) =>
         kitchen ? (
-          <Shown catalogue={catalogue} kitchen={kitchen} />
+          <Shown catalogue={catalogue} kitchen={kitchen} learnt={learnt} />
         ) : (
           <p role="alert" className="p-7">
             The kitchen does not answer. Is Cindo still running?
@@ -29,8 +33,13 @@ export function KitchenPage() {
   );
 }
 
-function Shown({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: Kitchen }) {
-  const { data: learnt } = useQuery(calibrationsQuery);
+function Shown(props: {
+  catalogue: Catalogue;
+  kitchen: Kitchen;
+  /** None where it does not answer. */
+  learnt: Calibrations | undefined;
+}) {
+  const { catalogue, kitchen, learnt } = props;
   const { mutate: change } = useChangeKitchen();
   const [edited, setEdited] = useState<string | null>(null);
   const own = kitchen.gear ?? [];
@@ -152,12 +161,14 @@ function Eye({ kitchen, learnt }: { kitchen: Kitchen; learnt: Calibrations }) {
           mm > 0 ? "thicker" : "thinner"
         } than they are judged to be`;
   const now = kitchen.eye;
+  const [isAccepting, setAccepting] = useState(false);
+  const says = `By the log, pieces here are ${judged(learnt.eye.thicker_mm)} (±${learnt.eye.sd_mm.toFixed(1)} mm, from ${learnt.cooks} cooks).`;
   return (
     <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 rounded-box bg-base-100 px-3 py-1.5">
       <p className="flex-1">
         <b>Your eye.</b>{" "}
         {learnt.eye_is_clear
-          ? `By the log, pieces here are ${judged(learnt.eye.thicker_mm)} (±${learnt.eye.sd_mm.toFixed(1)} mm, from ${learnt.cooks} cooks).`
+          ? says
           : learnt.cooks > 0
             ? `${learnt.cooks} cooks do not tell yet how your eye judges thickness: note it now and then when a piece is cut open.`
             : "Nothing in the log yet to tell how your eye judges thickness."}{" "}
@@ -167,9 +178,8 @@ function Eye({ kitchen, learnt }: { kitchen: Kitchen; learnt: Calibrations }) {
         <button
           type="button"
           className="btn min-h-11"
-          disabled={change.isPending}
           onClick={() => {
-            change.mutate({ accept: ["eye"] });
+            setAccepting(true);
           }}
         >
           Go by the log
@@ -185,6 +195,16 @@ function Eye({ kitchen, learnt }: { kitchen: Kitchen; learnt: Calibrations }) {
         >
           As usual
         </button>
+      )}
+      {isAccepting && (
+        <AcceptDialog
+          id="eye"
+          name="your eye"
+          says={says}
+          onClose={() => {
+            setAccepting(false);
+          }}
+        />
       )}
     </div>
   );

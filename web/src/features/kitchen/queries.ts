@@ -7,6 +7,15 @@ export const calibrationsQuery = queryOptions({
   queryFn: () => unwrap(api.GET("/api/kitchen/calibrations")),
 });
 
+/** Plans cooked lately, now and as they would be once plans go by what was learnt of this. */
+export const previewQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["calibrations", "preview", id],
+    queryFn: () =>
+      unwrap(api.POST("/api/kitchen/calibrations/preview", { body: { accept: [id] } })),
+    staleTime: 0,
+  });
+
 /** Taking over what was learnt, or forgetting it; making checks, and taking them back. */
 export function useLearning() {
   const client = useQueryClient();

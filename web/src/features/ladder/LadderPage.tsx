@@ -1,19 +1,23 @@
-import { queryOptions, useQuery } from "@tanstack/react-query";
+import { infiniteQueryOptions, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { catalogueQuery } from "@/api/catalogue";
-import { api, type Ladder, type LadderRequest, unwrap } from "@/api/client";
+import { api, type Ladder, type PlanRequest, unwrap } from "@/api/client";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toRequest } from "@/kitchen/requests";
 import { readAddress } from "@/lib/address";
 import { clock } from "@/lib/time";
 import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
 
-const ladderQuery = (request: LadderRequest) =>
-  queryOptions({
-    queryKey: ["ladder", request],
-    queryFn: () => unwrap(api.POST("/api/ladder", { body: request })),
+/** A ladder that costs much comes in pieces. */
+const ladderQuery = (plan: PlanRequest) =>
+  infiniteQueryOptions({
+    queryKey: ["ladder", plan],
+    queryFn: ({ pageParam, signal }) =>
+      unwrap(api.POST("/api/ladder", { body: { plan, from_mm: pageParam }, signal })),
+    initialPageParam: null as number | null,
+    getNextPageParam: (last: Ladder) => last.next_mm,
   });
 
 /** Turn and out for one dish over its thickness, to print and hang at the station. */
@@ -26,7 +30,16 @@ export function LadderPage() {
     [address, preferences],
   );
   const catalogue = useQuery(catalogueQuery);
-  const { data, error } = useQuery(ladderQuery({ plan: toRequest(draft, preferences) }));
+  const ladder = useInfiniteQuery(ladderQuery(toRequest(draft, preferences)));
+  const { error, hasNextPage, isFetching, fetchNextPage } = ladder;
+  useEffect(() => {
+    if (hasNextPage && !isFetching && !error) {
+      void fetchNextPage();
+    }
+  }, [hasNextPage, isFetching, error, fetchNextPage]);
+  const data = ladder.data?.pages[0];
+  const rows = ladder.data?.pages.flatMap((page) => page.rows) ?? [];
+  const nextMm = ladder.data?.pages.at(-1)?.next_mm;
   useEffect(() => {
     document.title = "Ladder · Cindo";
   }, []);
@@ -52,6 +65,7 @@ export function LadderPage() {
           <button
             type="button"
             className="btn btn-primary min-h-11"
+            disabled={!data || hasNextPage}
             onClick={() => {
               window.print();
             }}
@@ -99,7 +113,7 @@ export function LadderPage() {
               </tr>
             </thead>
             <tbody>
-              {data.rows.map((row) => (
+              {rows.map((row) => (
                 <tr key={row.thickness_mm} className="border-base-300 border-b">
                   <th scope="row" className="py-1.5 text-left">
                     {format(length, row.thickness_mm)}
@@ -118,6 +132,11 @@ export function LadderPage() {
               ))}
             </tbody>
           </table>
+          {nextMm != null && !error && (
+            <p role="status" className="mt-3 print:hidden">
+              Working out {format(length, nextMm)}…
+            </p>
+          )}
         </>
       )}
     </div>

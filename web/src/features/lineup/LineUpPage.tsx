@@ -20,10 +20,15 @@ import { aheadMin } from "./moments";
 import { useGoesIn, useLineUpBox, useLineUpChanges } from "./queries";
 import { StationChart } from "./StationChart";
 import { StationSheet } from "./StationSheet";
-import { StepList } from "./StepList";
+import { beginsPart, StepList } from "./StepList";
 
 /** One tap says that a dish is so much late, s. */
 const LATE_S = 180;
+/** One tap says that a station takes so much longer to be hot, s, and why nothing goes in until then. */
+const MORE_S = 60;
+const NOT_HOT = "is not hot yet";
+/** What a change moved is shown for so long, s. */
+const NEWS_S = 180;
 /** When a supper is usually served. */
 const USUAL = "19:30";
 
@@ -48,7 +53,8 @@ export function LineUpPage() {
   const chooser = useRef<HTMLInputElement>(null);
   const tick = useTick();
   const nowS = lineUp?.running ? nowOf(lineUp, tick) : null;
-  useCalls(lineUp, nowS, preferences.sound ? LOUDNESS[preferences.volume] : 0);
+  const volume = preferences.sound ? LOUDNESS[preferences.volume] : 0;
+  useCalls(lineUp, nowS, { station: preferences.station, volume });
   const catalogue = useQuery(catalogueQuery).data;
   const plan = useMemo(() => {
     if (address === "" || !catalogue) return null;
@@ -68,7 +74,7 @@ export function LineUpPage() {
     const name = lineUp?.dishes.find((d) => d.id === dish)?.name;
     return `“${localise(title, preferences)}”${name === undefined ? "" : ` (${name.toLowerCase()})`}`;
   };
-  const isBusy = change.isPending || update.isPending;
+  const isBusy = change.isPending || update.isPending || goesIn.isPending;
   const tell = (...changes: LineUpChange[]) => {
     change.mutate(changes);
   };
@@ -113,15 +119,19 @@ export function LineUpPage() {
         toast("This file is no line-up: nothing was kept.");
       });
   };
+  /** What is told of a part as it begins says that it has not: else it would count as begun. */
+  const notBegun = (step: LineUpStep): LineUpChange[] =>
+    lineUp && step.dish != null && step.key != null && beginsPart(lineUp, step)
+      ? [{ kind: "free", dish: step.dish, key: step.key }]
+      : [];
   const inNow = (step: LineUpStep) => {
-    const view = lineUp?.dishes.find((d) => d.id === step.dish);
-    if (!view?.request || step.key == null || nowS === null) return;
-    tell({ kind: "fix", dish: view.id, key: step.key, start_s: nowS });
+    const dish = lineUp?.dishes.find((d) => d.id === step.dish);
+    if (lineUp?.id == null || !dish?.request || nowS === null) return;
     goesIn.mutate(
-      { request: view.request, name: view.name },
+      { lineUp: lineUp.id, dish, request: dish.request, startS: nowS },
       {
         onSuccess: (cook) => {
-          toast(`${view.name} is at the stove.`, {
+          toast(`${dish.name} is at the stove.`, {
             action: {
               label: "Go there",
               onClick: () => void navigate(`/stove/${String(cook.id)}`),
@@ -137,7 +147,7 @@ export function LineUpPage() {
       : `/api/line-ups/${String(lineUp.id)}/${kind}${kind === "export" ? "" : `?ahead_min=${String(aheadMin(lineUp))}`}`;
   return (
     <div className="px-4 pt-4 pb-20 sm:px-7">
-      <div className="flex flex-wrap items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2 print:hidden">
         <h1 className="mr-auto font-bold font-display text-2xl">
           {lineUp ? lineUp.name : "Line-up"}
           {lineUp && (
@@ -150,11 +160,11 @@ export function LineUpPage() {
               {", eaten from "}
               {timeOf(lineUp, Math.min(...lineUp.dishes.map((d) => d.serve_s)))}
               {", begins "}
-              {timeOf(lineUp, lineUp.begins_s)}
+              {timeOf(lineUp, Math.floor(lineUp.begins_s / 60) * 60)}
             </span>
           )}
         </h1>
-        <div className="flex flex-wrap gap-2 print:hidden">
+        <div className="flex flex-wrap gap-2">
           {lines.length > 1 && (
             <select
               className="select min-h-11 w-44"
@@ -236,6 +246,14 @@ export function LineUpPage() {
               </div>
             );
           })}
+          {lineUp.moved != null && nowS !== null && nowS - lineUp.moved.at_s < NEWS_S && (
+            <p
+              role="status"
+              className="mt-3 rounded-field bg-base-200 px-3 py-2 text-lg print:hidden"
+            >
+              {localise(lineUp.moved.line, preferences)}
+            </p>
+          )}
           {lineUp.notes.map((note) => (
             <p key={note} className="mt-3">
               {localise(note, preferences)}
@@ -394,8 +412,9 @@ export function LineUpPage() {
               lineUp={lineUp}
               nowS={nowS}
               isBusy={isBusy}
-              onLate={(dish) => {
-                tell({ kind: "late", dish, by_s: LATE_S });
+              onLate={(step) => {
+                if (step.dish == null) return;
+                tell(...notBegun(step), { kind: "late", dish: step.dish, by_s: LATE_S });
               }}
               onFix={(step) => {
                 const start = lineUp.dishes
@@ -411,6 +430,15 @@ export function LineUpPage() {
                 }
               }}
               onGoesIn={inNow}
+              onNotHot={(step) => {
+                if (nowS === null) return;
+                const busy = {
+                  station: step.station,
+                  until_s: Math.max(nowS, step.start_s) + MORE_S,
+                  why: NOT_HOT,
+                };
+                tell(...notBegun(step), { kind: "busy", busy });
+              }}
             />
           </div>
           <StationSheet lineUp={lineUp} />

@@ -1,5 +1,5 @@
 import type { LineUp } from "@/api/client";
-import { timeOf } from "@/kitchen/lineUps";
+import { dateOf, timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
@@ -14,14 +14,24 @@ export function StationSheet({ lineUp }: { lineUp: LineUp }) {
           (s) => s.station === station.id || (station.id === "hands" && s.hands_s > 0),
         );
         return steps.length === 0 ? null : (
-          <section key={station.id} className="mb-6 break-after-page">
-            <h2 className="font-bold text-xl">{station.name}</h2>
+          <section key={station.id} className="mb-6 not-last:break-after-page">
+            <h2 className="font-bold text-xl first-letter:uppercase">{station.name}</h2>
+            <p className="mb-2 text-sm">
+              {lineUp.name},{" "}
+              {dateOf(lineUp, 0).toLocaleDateString("en-GB", {
+                weekday: "long",
+                day: "numeric",
+                month: "long",
+              })}
+            </p>
             <table className="w-full text-left">
               <thead>
                 <tr>
                   <th scope="col">At</th>
                   <th scope="col">What</th>
-                  <th scope="col">Dish</th>
+                  <th scope="col" className="w-1/5">
+                    Dish
+                  </th>
                   <th scope="col">Hands</th>
                 </tr>
               </thead>

@@ -1,4 +1,5 @@
 import { Pin } from "lucide-react";
+import { Link } from "react-router";
 import type { LineUp, LineUpStep } from "@/api/client";
 import { timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
@@ -9,10 +10,11 @@ interface Props {
   lineUp: LineUp;
   nowS: number | null;
   isBusy: boolean;
-  onLate: (dish: string) => void;
+  onLate: (step: LineUpStep) => void;
   onFix: (step: LineUpStep) => void;
   onFree: (step: LineUpStep) => void;
   onGoesIn: (step: LineUpStep) => void;
+  onNotHot: (step: LineUpStep) => void;
 }
 
 /** A step is over once its hands are free again, s after it began, and no sooner than this. */
@@ -24,8 +26,29 @@ const LISTED = 14;
 
 const endOf = (step: LineUpStep) => step.start_s + Math.max(SHOWN_S, step.hands_s);
 
+/** Whether a part of a dish begins with a step. */
+export function beginsPart(lineUp: LineUp, step: LineUpStep): boolean {
+  const starts = lineUp.dishes.find((d) => d.id === step.dish)?.starts ?? [];
+  return starts.some((s) => s.key === step.key && Math.abs(s.start_s - step.start_s) < 2);
+}
+
+/** Something to tell of a step, with one tap. */
+function Tap(props: { label: string; isMain?: boolean; isBusy: boolean; onTap: () => void }) {
+  return (
+    <button
+      type="button"
+      className={`btn min-h-16 flex-1 text-lg ${props.isMain ? "btn-primary" : "border-base-300 bg-base-100"}`}
+      disabled={props.isBusy}
+      onClick={props.onTap}
+    >
+      {props.label}
+    </button>
+  );
+}
+
 /** Everything that hands do, in clock order: now, next and what comes. */
-export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn }: Props) {
+export function StepList(props: Props) {
+  const { lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn, onNotHot } = props;
   const { preferences } = usePreferences();
   const ahead = lineUp.steps.filter((s) => nowS === null || endOf(s) > nowS);
   const isNow = (s: LineUpStep) => nowS !== null && s.start_s <= nowS;
@@ -33,17 +56,11 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
   const coming = ahead.filter((s) => !isNow(s));
   const [next] = coming;
   const nameOf = (step: LineUpStep) => lineUp.dishes.find((d) => d.id === step.dish)?.name;
-  /** The moment at which a fish meets the heat: a cook begins at the stove with it. */
-  const isIn = (step: LineUpStep) => {
-    const view = lineUp.dishes.find((d) => d.id === step.dish);
-    const start = view?.starts.find((s) => s.key === step.key);
-    return (
-      step.kind === "heat" &&
-      view?.request != null &&
-      start !== undefined &&
-      Math.abs(start.start_s - step.start_s) < 2
-    );
-  };
+  /** Something meets the heat; of a fish a cook begins at the stove with it. */
+  const meetsHeat = (step: LineUpStep) => step.kind === "heat" && beginsPart(lineUp, step);
+  const isFish = (step: LineUpStep) =>
+    lineUp.dishes.find((d) => d.id === step.dish)?.request != null;
+  const cookOf = (step: LineUpStep) => lineUp.asked.find((d) => d.id === step.dish)?.at_stove?.cook;
   const item = (step: LineUpStep, size: "big" | "plain") => (
     <li
       key={`${step.dish ?? ""}${step.key ?? ""}${step.title}${String(step.start_s)}`}
@@ -71,29 +88,41 @@ export function StepList({ lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn
       </span>
       {size === "big" ? (
         <span className="col-span-2 flex flex-wrap gap-2 print:hidden">
-          {isIn(step) && nowS !== null && (
-            <button
-              type="button"
+          {cookOf(step) !== undefined && (
+            <Link
               className="btn btn-primary min-h-16 flex-1 text-lg"
-              disabled={isBusy}
-              onClick={() => {
+              to={`/stove/${String(cookOf(step))}`}
+            >
+              At the stove
+            </Link>
+          )}
+          {nowS !== null && meetsHeat(step) && isFish(step) && cookOf(step) === undefined && (
+            <Tap
+              label="It is in"
+              isMain
+              isBusy={isBusy}
+              onTap={() => {
                 onGoesIn(step);
               }}
-            >
-              It is in
-            </button>
+            />
           )}
-          {step.dish != null && nowS !== null && (
-            <button
-              type="button"
-              className="btn min-h-16 flex-1 border-base-300 bg-base-100 text-lg"
-              disabled={isBusy}
-              onClick={() => {
-                if (step.dish != null) onLate(step.dish);
+          {nowS !== null && step.dish != null && (
+            <Tap
+              label="3 min late"
+              isBusy={isBusy}
+              onTap={() => {
+                onLate(step);
               }}
-            >
-              3 min late
-            </button>
+            />
+          )}
+          {nowS !== null && meetsHeat(step) && step.station !== "hands" && (
+            <Tap
+              label="Not hot yet"
+              isBusy={isBusy}
+              onTap={() => {
+                onNotHot(step);
+              }}
+            />
           )}
         </span>
       ) : (

@@ -3,6 +3,7 @@ import {
   ApiFailure,
   api,
   type CreateLineUp,
+  type DishView,
   type LineUp,
   type LineUpChange,
   type PlanRequest,
@@ -72,16 +73,40 @@ export function useLineUpBox() {
   };
 }
 
-/** Starts a cook at the stove that went in at this moment. */
+interface GoesIn {
+  lineUp: number;
+  dish: DishView;
+  request: PlanRequest;
+  /** When it went in, s from the line-up's zero. */
+  startS: number;
+}
+
+/** Starts a cook at the stove that went in at this moment, and has its service follow it. */
 export function useGoesIn() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ request, name }: { request: PlanRequest; name: string }) => {
-      const cook = await unwrap(api.POST("/api/cooks", { body: { request, name } }));
+    mutationFn: async ({ lineUp, dish, request, startS }: GoesIn) => {
+      const made = await unwrap(api.POST("/api/cooks", { body: { request, name: dish.name } }));
       const event = { id: crypto.randomUUID(), kind: "in" as const, ago_s: 0 };
-      return unwrap(api.POST("/api/cooks/{id}/events", { params: path(cook.id), body: [event] }));
+      const cook = await unwrap(
+        api.POST("/api/cooks/{id}/events", { params: path(made.id), body: [event] }),
+      );
+      const { turn_s = null, pull_s: out_s } = cook.forecast;
+      const at_stove = { cook: cook.id, start_s: startS, turn_s, out_s };
+      // It is in, whatever else was changed meanwhile.
+      await unwrap(
+        api.POST("/api/line-ups/{id}/changes", {
+          params: path(lineUp),
+          body: { changes: [{ kind: "at_stove", dish: dish.id, at_stove }] },
+        }),
+      );
+      return cook;
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: ["cooks"] }),
+    onSettled: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ["cooks"] }),
+        client.invalidateQueries({ queryKey: ["line-ups"] }),
+      ]),
     meta: { tellsFailure: true },
   });
 }

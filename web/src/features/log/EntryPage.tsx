@@ -6,6 +6,7 @@ import type { Catalogue, LogEntry } from "@/api/client";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { keptAddress } from "@/lib/address";
+import { estimateInWords, tipInWords } from "@/lib/estimate";
 import { clock, timeOfDay } from "@/lib/time";
 import { format, lengthIn, temperatureIn } from "@/lib/units";
 import { RemarkForm } from "@/ui/RemarkForm";
@@ -51,8 +52,15 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
   const species = catalogue.species.find((s) => s.id === piece.species);
   const length = lengthIn(preferences);
   const at = new Date(found.at);
-  const { verdict, faults = [] } = entry.remark;
+  const { verdict, faults = [], by_s: byS } = entry.remark;
+  // As it was said, from when it came out; the same against the plan is a fact below.
+  const saidS = byS == null ? found.off_s : verdict === "over" ? -byS : byS;
   const [right, rightSd] = entry.right_s ?? [];
+  const { source, price_kg: price } = entry.remark;
+  const bought = [
+    ...(source ? [`From ${source}`] : []),
+    ...(price == null ? [] : [`${price.toFixed(2)} a kilo`]),
+  ].join(", ");
   const remove = () => {
     changes.remove.mutate(found.id, {
       onSuccess: () => {
@@ -79,6 +87,7 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
       "core when eaten",
       entry.core_served_c == null ? "–" : format(temperatureIn(preferences), entry.core_served_c),
     ],
+    ["against the plan", found.off_s == null ? "–" : more(found.off_s)],
     ["gear", entry.gear_name || "–"],
     [
       "thickness",
@@ -106,7 +115,7 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
           {verdict ? (
             <b>
               Came out {VERDICT_WORDS[verdict]}
-              {verdict !== "right" && found.off_s != null && `: ${more(found.off_s)}`}
+              {verdict !== "right" && saidS != null && `: ${more(saidS)}`}
               {faults.length > 0 && `; ${faults.join(", ")}`}.
             </b>
           ) : (
@@ -125,7 +134,13 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
         {entry.remark.note && (
           <p className="mt-3 whitespace-pre-line italic">{entry.remark.note}</p>
         )}
-        {entry.remark.source && <p className="mt-1 text-sm">From {entry.remark.source}.</p>}
+        {found.estimate && (
+          <p className="mt-3">
+            <b>By its readings:</b> {estimateInWords(found.estimate, true, preferences)}{" "}
+            {tipInWords(found.estimate, preferences)}
+          </p>
+        )}
+        {bought && <p className="mt-1 text-sm">{bought}.</p>}
         <Photo id={found.id} name={entry.name} hasPhoto={found.has_photo} />
         <div className="mt-4 flex flex-wrap gap-2">
           <Link

@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { BookOpenText, X } from "lucide-react";
-import { useState } from "react";
 import { Link } from "react-router";
 import type { PlanRequest } from "@/api/client";
 import { nextTimeQuery } from "@/kitchen/log";
@@ -18,21 +17,21 @@ interface Props {
   kitchen: string | null | undefined;
 }
 
-/** What was dismissed, in this session. */
-const dismissed = new Set<string>();
+/** So many dismissals are remembered; what is cooked after one brings its line back. */
+const MOST_DISMISSED = 40;
 
 /** What the kitchen is known to do, and what earlier cooks say: taken over, or not. */
 export function FromTheLog({ request, draft, onChange, isSettled, kitchen }: Props) {
-  const { preferences } = usePreferences();
+  const { preferences, change } = usePreferences();
+  const { dismissed } = preferences;
   // Asked as if it had not been taken over yet.
   const { film_factor: taken, ...plain } = request;
   const { data } = useQuery(nextTimeQuery(plain, isSettled));
-  const [, setGone] = useState(0);
   const next = data?.next;
   const entries = data?.entries ?? [];
   const key = `${draft.piece.species} ${draft.method} ${entries[0]?.id ?? ""}`;
   const isTaken = taken != null && taken !== 1;
-  const hasLine = next && (isTaken || !dismissed.has(key));
+  const hasLine = next && (isTaken || !dismissed.includes(key));
   if (!kitchen && !hasLine && !isTaken) return null;
   return (
     <div className="mt-1 rounded-field bg-base-200 px-2 text-sm print:hidden">
@@ -66,8 +65,7 @@ export function FromTheLog({ request, draft, onChange, isSettled, kitchen }: Pro
                 className="btn btn-ghost btn-square size-9"
                 aria-label="Not this time"
                 onClick={() => {
-                  dismissed.add(key);
-                  setGone((n) => n + 1);
+                  change({ dismissed: [...dismissed, key].slice(-MOST_DISMISSED) });
                 }}
               >
                 <X aria-hidden className="size-4" />

@@ -132,7 +132,8 @@ export function Tools({
 }) {
   const { search } = useLocation();
   return (
-    <div className="grid grid-cols-6 gap-1 max-lg:order-1 print:hidden">
+    // On a phone it stays in reach until the page comes to its place.
+    <div className="grid grid-cols-6 gap-1 max-lg:sticky max-lg:bottom-0 max-lg:z-10 max-lg:order-1 max-lg:-mx-4 max-lg:border-base-300 max-lg:border-t max-lg:bg-base-200 max-lg:px-4 max-lg:py-1.5 sm:max-lg:-mx-7 sm:max-lg:px-7 print:hidden">
       <button type="button" className={`${TOOL} btn-primary`} onClick={onCook}>
         <Flame aria-hidden className="size-4" />
         Cook

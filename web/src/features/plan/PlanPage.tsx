@@ -38,7 +38,7 @@ const KeepDialog = lazy(async () => ({ default: (await import("./KeepDialog")).K
 const Backwards = lazy(async () => ({ default: (await import("./Backwards")).Backwards }));
 const FromTheLog = lazy(async () => ({ default: (await import("./FromTheLog")).FromTheLog }));
 const CookedDialog = lazy(async () => ({
-  default: (await import("./CookedDialog")).CookedDialog,
+  default: (await import("@/ui/CookedDialog")).CookedDialog,
 }));
 
 /** The plan for one piece: what is on the board, how, and the picture of what happens. */

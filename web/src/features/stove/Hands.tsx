@@ -2,6 +2,7 @@ import {
   Droplets,
   Eye,
   Flame,
+  Hourglass,
   LifeBuoy,
   type LucideIcon,
   MoveRight,
@@ -12,9 +13,11 @@ import {
 import { useState } from "react";
 import type { Catalogue, CookEvent } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
-import { temperatureIn } from "@/lib/units";
+import { format, temperatureIn } from "@/lib/units";
 import { Modal } from "@/ui/Modal";
-import { type HeardCook, useProbe } from "./queries";
+import { useTyped } from "@/ui/useTyped";
+import type { HeardCook } from "./queries";
+import { ReadingQuestion } from "./ReadingQuestion";
 import { RescueQuestion } from "./RescueQuestion";
 
 /** What a cook tells besides the movement that is due. */
@@ -24,34 +27,33 @@ interface Props {
   cook: HeardCook;
   catalogue: Catalogue;
   onTell: (told: Told) => void;
-  onReading: (coreC: number) => void;
+  onReading: (coreC: number, thermometer?: string) => void;
   onUndo: () => void;
 }
 
 const BUTTON =
-  "btn border-base-300 bg-base-100 h-auto min-h-16 flex-col gap-0.5 px-2 py-1 font-normal text-sm";
+  "btn border-base-300 bg-base-100 h-auto min-h-16 flex-col gap-0.5 px-1 py-1 font-normal text-sm";
 
 /** Everything else that can be told, each a tap of its own or a small question. */
 export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
   const [asks, setAsks] = useState<"reading" | "heat" | "join" | "cue" | "rescue" | null>(null);
-  const probe = useProbe(cook.id);
   const isIn = cook.status === "cooking";
   const isOut = cook.status === "resting";
-  const lidOn = cook.events.findLast((e) => e.kind === "lid");
-  const isLidOn = lidOn?.kind === "lid" && lidOn.on;
+  const method = catalogue.methods.find((m) => m.id === cook.request.method);
+  const isMoved = cook.events.some((e) => e.kind === "move" && e.medium_c != null);
   const ask = (what: typeof asks) => () => {
     setAsks(what);
   };
   return (
-    <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-8">
+    <div className="grid grid-cols-5 gap-1.5 sm:grid-cols-9">
       {isIn && (
         <>
           <Hand icon={Flame} label="Heat" onClick={ask("heat")} />
           <Hand
             icon={Soup}
-            label={isLidOn ? "Lid off" : "Lid on"}
+            label={cook.is_covered ? "Lid off" : "Lid on"}
             onClick={() => {
-              onTell({ kind: "lid", on: !isLidOn });
+              onTell({ kind: "lid", on: !cook.is_covered });
             }}
           />
           <Hand
@@ -62,6 +64,15 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
             }}
           />
           <Hand icon={MoveRight} label="Joined" onClick={ask("join")} />
+          {!cook.forecast.waits && (
+            <Hand
+              icon={Hourglass}
+              label="Heat fell"
+              onClick={() => {
+                onTell({ kind: "wait" });
+              }}
+            />
+          )}
         </>
       )}
       {(isIn || isOut) && (
@@ -76,30 +87,22 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
       {cook.events.length > 0 && <Hand icon={Undo2} label="Take back" onClick={onUndo} />}
       {asks === "reading" && (
         <Ask title="Core reading" onClose={ask(null)}>
-          <Reading
-            onSubmit={(coreC) => {
-              onReading(coreC);
-              setAsks(null);
-            }}
+          <ReadingQuestion
+            cook={cook}
+            catalogue={catalogue}
+            onReading={onReading}
+            onClose={ask(null)}
           />
-          {!cook.has_probe && (
-            <button
-              type="button"
-              className="btn mt-3 min-h-16 w-full font-normal"
-              onClick={() => {
-                probe.mutate();
-                setAsks(null);
-              }}
-            >
-              Put the simulated probe in
-            </button>
-          )}
         </Ask>
       )}
       {asks === "heat" && (
         <Ask title="The heat is now at" onClose={ask(null)}>
           <Heat
-            knobs={catalogue.methods.find((m) => m.id === cook.request.method)?.looks ?? []}
+            // The knob of its plan's heat says nothing of another one, and it is in that heat already.
+            knobs={(!isMoved && method?.looks) || []}
+            heats={catalogue.heats.filter(
+              (heat) => isMoved || !method?.needs.includes(heat.reservoir),
+            )}
             onTell={(told) => {
               onTell(told);
               setAsks(null);
@@ -191,50 +194,14 @@ function Ask(props: { title: string; onClose: () => void; children: React.ReactN
   );
 }
 
-/** A number with its unit, and a large button. */
-function Reading({ onSubmit }: { onSubmit: (coreC: number) => void }) {
-  const { preferences } = usePreferences();
-  const quantity = temperatureIn(preferences);
-  const [text, setText] = useState("");
-  const shown = Number(text.replace(",", "."));
-  const isGood = text.trim() !== "" && Number.isFinite(shown);
-  return (
-    <form
-      className="flex items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (isGood) onSubmit(quantity.read(shown));
-      }}
-    >
-      <label className="grid flex-1 gap-1">
-        <span>Core, {quantity.unit}</span>
-        <input
-          className="input h-16 w-full text-2xl"
-          inputMode="decimal"
-          value={text}
-          // biome-ignore lint/a11y/noAutofocus: the question was opened to be answered
-          autoFocus
-          onChange={(event) => {
-            setText(event.target.value);
-          }}
-        />
-      </label>
-      <button type="submit" className="btn btn-primary h-16 px-8" disabled={!isGood}>
-        Tell
-      </button>
-    </form>
-  );
-}
-
 function Heat(props: {
   knobs: readonly { knob: string; look: string }[];
+  heats: Catalogue["heats"];
   onTell: (told: Told) => void;
 }) {
   const { preferences } = usePreferences();
   const quantity = temperatureIn(preferences);
-  const [text, setText] = useState("");
-  const shown = Number(text.replace(",", "."));
-  const isGood = text.trim() !== "" && Number.isFinite(shown);
+  const { text, setText, value } = useTyped(quantity);
   return (
     <div className="grid gap-3">
       <div className="grid gap-1.5">
@@ -256,7 +223,7 @@ function Heat(props: {
         className="flex items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (isGood) props.onTell({ kind: "heat", medium_c: quantity.read(shown) });
+          if (value !== null) props.onTell({ kind: "heat", medium_c: value });
         }}
       >
         <label className="grid flex-1 gap-1">
@@ -270,10 +237,26 @@ function Heat(props: {
             }}
           />
         </label>
-        <button type="submit" className="btn h-16 px-8" disabled={!isGood}>
+        <button type="submit" className="btn h-16 px-8" disabled={value === null}>
           Set
         </button>
       </form>
+      <fieldset className="grid grid-cols-2 gap-1.5">
+        <legend className="mb-1">Or it moved to</legend>
+        {props.heats.map((heat) => (
+          <button
+            key={heat.id}
+            type="button"
+            className="btn h-auto min-h-16 flex-col"
+            onClick={() => {
+              props.onTell({ kind: "move", to: heat.id });
+            }}
+          >
+            {heat.name}
+            <span className="font-normal text-xs">{format(quantity, heat.usual_c)}</span>
+          </button>
+        ))}
+      </fieldset>
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Volume2, VolumeX } from "lucide-react";
-import { useEffect, useMemo } from "react";
+import { useEffect } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
@@ -9,14 +9,15 @@ import { allowSound, LOUDNESS } from "@/kitchen/alarm";
 import { nowOf, timeOf, useRunningLineUp } from "@/kitchen/lineUps";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
-import { useCalls } from "@/kitchen/useCalls";
-import { clock, wait } from "@/lib/time";
-import { format, lengthIn, localise, temperatureIn } from "@/lib/units";
+import { callsAt, useCalls } from "@/kitchen/useCalls";
+import { localise } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
 import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
+import { Cautions } from "./Cautions";
 import { Hands, type Told } from "./Hands";
-import { costOf, counted, type Moment, momentOf } from "./moment";
+import { Movement } from "./Movement";
+import { counted, type Moment, momentOf } from "./moment";
 import { onTaken, tell, useOutbox } from "./outbox";
 import { cooksQuery, type HeardCook, useCookChanges, useTakeCook } from "./queries";
 import { River } from "./River";
@@ -28,8 +29,16 @@ export function StovePage() {
   return <CatalogueGate>{(catalogue) => <Stove catalogue={catalogue} />}</CatalogueGate>;
 }
 
+/** A clock that waits is asked after so often, ms. */
+const WAITING_MS = 10_000;
+
 function Stove({ catalogue }: { catalogue: Catalogue }) {
-  const { data, error, refetch } = useQuery(cooksQuery);
+  const { data, error, refetch } = useQuery({
+    ...cooksQuery,
+    // While a clock waits, what is left after it shrinks a little with every second in the cooler heat.
+    refetchInterval: ({ state }) =>
+      state.data?.cooks.some((c) => c.forecast.waits) ? WAITING_MS : false,
+  });
   const isHeard = useLive();
   const take = useTakeCook();
   useEffect(() => {
@@ -101,8 +110,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   });
   const service = useRunningLineUp();
   const serviceS = service ? nowOf(service, now) : null;
-  useCalls(service, serviceS, preferences.sound ? LOUDNESS[preferences.volume] : 0);
-  const lined = service?.steps.find((s) => s.hands_s > 0 && s.start_s > (serviceS ?? 0));
+  const { station } = preferences;
+  const volume = preferences.sound ? LOUDNESS[preferences.volume] : 0;
+  useCalls(service, serviceS, { station, volume });
+  const lined = service && callsAt(service, station).find((s) => s.start_s > (serviceS ?? 0));
   const moment = watched.find((w) => w.cook.id === cook.id)?.moment ?? momentOf(cook, now, NONE);
   const { isRinging, silence } = useAlarms(watched);
   useAwake(cooks.length > 0);
@@ -123,12 +134,17 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   };
   const undo = () => {
     const gone = new Set(cook.events.flatMap((e) => (e.kind === "undo" ? [e.of] : [])));
-    const last = cook.events.findLast((e) => e.kind !== "undo" && !gone.has(e.id));
+    // What another cook's fish did to the heat is taken back where that was told.
+    const isOthers = (e: (typeof cook.events)[number]) => e.kind === "join" && e.cook != null;
+    const last = cook.events.findLast(
+      (e) => e.kind !== "undo" && e.kind !== "retime" && !gone.has(e.id) && !isOthers(e),
+    );
     if (last) happened({ kind: "undo", of: last.id });
   };
-  const reading = (coreC: number) => {
+  const reading = (coreC: number, thermometer?: string) => {
     const at = new Date(Date.parse(cook.now) + performance.now() - cook.heardMs).toISOString();
-    tell({ cook: cook.id, reading: { id: crypto.randomUUID(), at, core_c: coreC } });
+    const said = thermometer === undefined ? {} : { thermometer };
+    tell({ cook: cook.id, reading: { id: crypto.randomUUID(), at, core_c: coreC, ...said } });
   };
   const keys = {
     enabled: preferences.shortcuts,
@@ -236,12 +252,37 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
         </p>
       )}
       {service && lined && (
-        <Link
-          to={`/line-up/${String(service.id ?? "")}`}
-          className="btn h-auto min-h-16 justify-start border-base-300 bg-base-100 text-xl"
-        >
-          {timeOf(service, lined.start_s)} {localise(lined.title, preferences)}
-        </Link>
+        <div className="flex flex-wrap gap-2">
+          <Link
+            to={`/line-up/${String(service.id ?? "")}`}
+            className="btn h-auto min-h-16 flex-1 justify-start border-base-300 bg-base-100 text-xl"
+          >
+            <span className="text-left">
+              {timeOf(service, lined.start_s)}{" "}
+              {service.dishes
+                .filter((dish) => dish.id === lined.dish)
+                .map((dish) => `${dish.name}: `)}
+              {localise(lined.title, preferences)}
+            </span>
+          </Link>
+          <select
+            className="select h-auto min-h-16 w-auto max-w-full"
+            aria-label="Station of this screen"
+            value={station ?? ""}
+            onChange={(event) => {
+              change({ station: event.target.value === "" ? null : event.target.value });
+            }}
+          >
+            <option value="">every station</option>
+            {service.stations
+              .filter((s) => service.steps.some((step) => step.station === s.id))
+              .map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+          </select>
+        </div>
       )}
       {watched
         .filter((w) => w.cook.id !== cook.id && (w.moment.leftS ?? 1) <= 0)
@@ -257,7 +298,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       <Movement catalogue={catalogue} cook={cook} moment={moment} />
       <River cook={cook} elapsedS={moment.elapsedS} />
       {moment.next ? (
-        <div className="grid grid-cols-[1fr_auto] gap-2">
+        // On a phone it stays in reach of the thumb, however much stands above it.
+        <div className="grid grid-cols-[1fr_auto] gap-2 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:bg-base-200 max-sm:py-2">
           <button
             type="button"
             className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${urgency(cook, moment)}`}
@@ -287,6 +329,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
         onReading={reading}
         onUndo={undo}
       />
+      <Cautions request={cook.request} />
       <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
         <p>
           <span className="max-lg:hidden">
@@ -347,141 +390,9 @@ const DONE: Record<string, string> = {
   in: "It is in",
   heat: "Heat is set",
   lid: "Lid is on",
+  back: "It is back",
   turn: "Turned",
   move: "Moved",
   out: "It is out",
   serve: "Served",
 };
-
-/** The movement that is next, in letters to be read from across the kitchen. */
-function Movement({
-  catalogue,
-  cook,
-  moment,
-}: {
-  catalogue: Catalogue;
-  cook: HeardCook;
-  moment: Moment;
-}) {
-  const { preferences } = usePreferences();
-  const temperature = temperatureIn(preferences);
-  const { next, leftS, lateS } = moment;
-  const method = catalogue.methods.find((m) => m.id === cook.request.method);
-  const look = useMemo(() => {
-    const mediumC = cook.request.medium_c ?? method?.default_c;
-    return method?.looks.find((l) => l.below_c == null || (mediumC ?? 0) < l.below_c);
-  }, [cook.request.medium_c, method]);
-  const cost = lateS > 0 ? costOf(cook, lateS) : null;
-  const { after, forecast, state } = cook;
-  const sinceOut = moment.elapsedS === null ? 0 : moment.elapsedS - forecast.pull_s;
-  return (
-    <section aria-label="Next" className="grid gap-x-8 gap-y-1 lg:grid-cols-[1fr_22rem]">
-      <div className="min-w-0">
-        <h1 className="font-bold font-display text-4xl leading-tight sm:text-6xl">
-          {lateS > 0 ? "Take it out now" : (next?.title ?? "Served")}
-        </h1>
-        <p
-          role="timer"
-          className={`font-bold font-display text-[6.5rem] tabular-nums leading-none sm:text-[10rem] ${
-            (leftS ?? 1) <= 0 ? "text-secondary" : ""
-          }`}
-        >
-          {cook.status === "waiting" ? "ready?" : leftS === null ? "" : signed(leftS)}
-        </p>
-        <p className="text-xl sm:text-2xl">
-          {cook.status === "waiting" && look
-            ? `Hot enough? ${capital(look.look)}.`
-            : localise(next?.cue ?? "", preferences)}
-        </p>
-        {cost && (
-          <p className="mt-1 text-lg">
-            Now {format(temperature, cost.coreC)} when eaten. Each 10 s more: core{" "}
-            {((preferences.temperature === "F" ? 1.8 : 1) * cost.coreKPerTen).toFixed(1)}° up, juice{" "}
-            {(100 * cost.juiceSharePerTen).toFixed(1)} % lost. {Math.round(100 * cost.dryShare)} %
-            dry.
-          </p>
-        )}
-        {cook.status === "resting" && after && (
-          <p className="mt-1 text-lg">
-            {sinceOut < after.peak_s
-              ? `Still rising, to ${format(temperature, after.peak_c)}`
-              : "It is cooling"}
-            . {within(after.eat_by_s - sinceOut)}
-            {after.too_warm ? ": then it is past what was asked" : ": then it is no longer warm"}.
-            {after.crisp_until_s != null &&
-              (after.crisp_until_s > sinceOut
-                ? ` Crisp for ${clock(after.crisp_until_s - sinceOut)} more.`
-                : " No longer crisp.")}{" "}
-            {after.safe_until_s > sinceOut
-              ? `Out of the heat for ${wait(after.safe_until_s - sinceOut)} at most.`
-              : "Out of the heat for too long: throw it away."}
-          </p>
-        )}
-      </div>
-      <div className="grid content-start gap-2">
-        {forecast.reason != null && (
-          <p role="status" className="rounded-field bg-base-300 px-3 py-2">
-            {localise(capital(forecast.reason), preferences)}.
-          </p>
-        )}
-        {moment.meanwhile && cook.status === "cooking" && lateS <= 0 && (
-          <p>
-            <b>Meanwhile: {moment.meanwhile.title}.</b>{" "}
-            {localise(moment.meanwhile.cue, preferences)}
-          </p>
-        )}
-        <ol aria-label="Then" className="divide-y divide-base-300 border-base-300 border-y">
-          {moment.later.map((m) => (
-            <li key={`${m.at_s} ${m.action}`} className="flex gap-3 py-1 text-lg">
-              <b className="w-16 text-right">{clock(m.at_s)}</b>
-              <span>{m.title}</span>
-            </li>
-          ))}
-        </ol>
-        <Readings cook={cook} />
-        {state && moment.elapsedS !== null && (
-          <p>
-            Core {format(temperature, state.core_c)}
-            {lateS <= 0 && `, ${format(temperature, forecast.core_served_c)} when eaten`}
-            {cook.status === "cooking" &&
-              `; right between ${clock(forecast.pull_low_s)} and ${clock(forecast.pull_high_s)}`}
-          </p>
-        )}
-      </div>
-    </section>
-  );
-}
-
-/** What the latest reading said, and what readings say about the piece. */
-function Readings({ cook }: { cook: HeardCook }) {
-  const { preferences } = usePreferences();
-  const last = cook.readings[cook.readings.length - 1];
-  const { estimate } = cook;
-  if (!last) return null;
-  const unused = cook.readings.filter((r) => !r.used).length;
-  return (
-    <p>
-      {cook.has_probe && "Simulated probe: "}
-      <b>{format(temperatureIn(preferences), last.core_c)}</b>
-      {!last.used && `, not used: ${last.why ?? ""}`}
-      {unused > 0 && last.used && `, ${unused} not used`}.{" "}
-      {estimate && (
-        <>
-          It cooks like {format(lengthIn(preferences), estimate.thickness_mm)} thick, put in at{" "}
-          {format(temperatureIn(preferences), estimate.start_c)}.{" "}
-          {estimate.tip_is_off && (
-            <b className="text-secondary">
-              The tip seems {format(lengthIn(preferences), Math.abs(estimate.tip_mm))} off the
-              middle.
-            </b>
-          )}
-        </>
-      )}
-    </p>
-  );
-}
-
-const within = (seconds: number) =>
-  seconds > 0 ? `Eat within ${clock(seconds)}` : "It should have been eaten";
-const signed = (seconds: number) => `${seconds < 0 ? "+" : ""}${counted(seconds)}`;
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -4,13 +4,17 @@ import type { HeardCook } from "./queries";
 /** After its moment a movement that nobody told stays on the screen for so long, s; then it was done. */
 const GRACE_S = 20;
 
+/** Whether a movement tells what goes on from then: one that nobody has to tell, or a move that was made. */
+const goesOn = (move: CookMove) =>
+  move.done_by == null || (move.done_by === "move" && move.is_done);
+
 /** A cook at this moment. */
 export interface Moment {
   /** Since the fish met the heat, s; null before that. */
   elapsedS: number | null;
   /** What the hand does next. */
   next: CookMove | null;
-  /** Until then, s; below zero when it is due. */
+  /** Until then, s; below zero when it is due. None where it is not for the clock to say. */
   leftS: number | null;
   /** What goes on meanwhile, with its cue. */
   meanwhile: CookMove | null;
@@ -28,15 +32,16 @@ export function momentOf(cook: HeardCook, nowMs: number, done: ReadonlySet<strin
     const kind = move.done_by;
     if (kind == null || move.is_done || done.has(kind)) return false;
     // The fish stays in until somebody says that it is out.
-    if (kind === "in" || kind === "out" || kind === "serve") return true;
+    if (kind === "in" || kind === "out" || kind === "serve" || kind === "back") return true;
     return elapsedS === null || elapsedS < move.at_s + GRACE_S * cook.speed;
   };
   const hands = cook.moves.filter(waits);
-  const next = hands[0] ?? null;
+  const waited = hands.find((move) => move.done_by === "back");
+  const next = waited ?? hands[0] ?? null;
   const meanwhile =
     elapsedS === null
       ? null
-      : (cook.moves.findLast((m) => m.done_by == null && m.at_s <= elapsedS) ?? null);
+      : (cook.moves.findLast((m) => goesOn(m) && m.at_s <= elapsedS) ?? null);
   const lateS =
     cook.status === "cooking" && elapsedS !== null
       ? Math.max(0, elapsedS - cook.forecast.pull_s)
@@ -44,10 +49,10 @@ export function momentOf(cook: HeardCook, nowMs: number, done: ReadonlySet<strin
   return {
     elapsedS,
     next,
-    leftS: next && elapsedS !== null ? next.at_s - elapsedS : null,
-    meanwhile,
-    later: hands.slice(1),
-    lateS,
+    leftS: next && !waited && elapsedS !== null ? next.at_s - elapsedS : null,
+    meanwhile: waited ? null : meanwhile,
+    later: hands.filter((move) => move !== next),
+    lateS: waited ? 0 : lateS,
   };
 }
 

@@ -1,5 +1,5 @@
 import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, type Cook, type CookList, unwrap } from "@/api/client";
+import { api, type Cook, type CookList, type PlanRequest, unwrap } from "@/api/client";
 
 /** A cook with the moment at which this page heard of it, on the page's own steady clock, ms. */
 export type HeardCook = Cook & { heardMs: number };
@@ -18,6 +18,14 @@ export const cooksQuery = queryOptions({
   },
   staleTime: Number.POSITIVE_INFINITY,
 });
+
+/** What was planned: its cautions go with it to the stove. */
+export const plannedQuery = (request: PlanRequest) =>
+  queryOptions({
+    queryKey: ["planned", request],
+    queryFn: () => unwrap(api.POST("/api/plan", { body: { ...request, brief: true } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
 
 /** The list with a cook as it stands now. What is older than what the page has is not taken. */
 export function withCook(list: Heard, cook: Cook): Heard {
@@ -40,6 +48,21 @@ export function useRescue(id: number) {
   return useMutation({
     mutationFn: (trouble: string) =>
       unwrap(api.POST("/api/cooks/{id}/rescue", { params: { path: { id } }, body: { trouble } })),
+  });
+}
+
+/** Readings from a table that a thermometer wrote. */
+export function useReadingFile(id: number) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) =>
+      unwrap(
+        api.POST("/api/cooks/{id}/readings/file", {
+          params: { path: { id } },
+          body: { csv: await file.text() },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: cooksQuery.queryKey }),
   });
 }
 

@@ -22,7 +22,10 @@ export function useAlarms(watched: readonly Watched[]) {
   const due = watched.flatMap(({ cook, moment }) => {
     const { next, leftS } = moment;
     if (!next || leftS === null || leftS > 0 || next.done_by === "in") return [];
-    return [{ key: `${cook.id} ${next.action} ${next.done_by}`, cook, next, overS: -leftS }];
+    // What was told and taken back calls again.
+    const takenBack = cook.events.filter((e) => e.kind === "undo").length;
+    const key = `${cook.id} ${next.action} ${next.done_by} ${takenBack}`;
+    return [{ key, cook, next, overS: -leftS }];
   });
   useEffect(() => {
     for (const { key, cook, next, overS } of due) {

@@ -1,10 +1,10 @@
-import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
 import type { PlanRequest } from "@/api/client";
 import { useLogChanges } from "@/kitchen/log";
-import { Modal } from "@/ui/Modal";
-import { RemarkForm } from "@/ui/RemarkForm";
-import { toast } from "@/ui/toast";
+import { Modal } from "./Modal";
+import { RemarkForm } from "./RemarkForm";
+import { toast } from "./toast";
+import { useOpened } from "./useOpened";
 
 interface Props {
   request: PlanRequest;
@@ -14,17 +14,9 @@ interface Props {
 
 /** A cook that was done without the stove's screen goes into the log: opened, how it came out, kept. */
 export function CookedDialog({ request, name, onClose }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const dialog = useOpened(onClose);
   const { add } = useLogChanges();
   const navigate = useNavigate();
-  useEffect(() => {
-    const element = dialog.current;
-    element?.showModal();
-    element?.addEventListener("close", onClose);
-    return () => {
-      element?.removeEventListener("close", onClose);
-    };
-  }, [onClose]);
   return (
     <Modal ref={dialog} id="cooked" title={`Cooked: ${name}`}>
       <RemarkForm
