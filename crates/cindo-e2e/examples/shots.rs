@@ -1,10 +1,12 @@
 //! Pictures of the main views from the demo data: `make shots`.
 //!
-//! `shots` writes them all to `docs/screenshots`; `shots FOLDER NAME…` some of them elsewhere.
+//! `shots` writes them all to `docs/screenshots`; `shots FOLDER NAME…` some of them elsewhere, and with `--print`
+//! each as it is printed, too.
 
 use std::path::PathBuf;
 
 use cindo_e2e::{Browser, Screen, Server};
+use fantoccini::wd::PrintConfiguration;
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
 
@@ -77,7 +79,8 @@ const IN_THE_SERVICE: &str = r"
 async fn main() -> Outcome {
     let mut words = std::env::args().skip(1);
     let folder = words.next().map_or_else(|| PathBuf::from("docs/screenshots"), PathBuf::from);
-    let wanted: Vec<String> = words.collect();
+    let (options, wanted): (Vec<String>, Vec<String>) = words.partition(|w| w.starts_with("--"));
+    let is_printed = options.iter().any(|option| option == "--print");
     std::fs::create_dir_all(&folder)?;
     let server = Server::demo()?;
     let mut is_staged = false;
@@ -108,6 +111,10 @@ async fn main() -> Outcome {
         browser.shoot(&folder.join(format!("{name}.png"))).await?;
         // What it looks like helps to see why.
         ready?;
+        if is_printed {
+            let pdf = browser.client.print(PrintConfiguration::default()).await?;
+            std::fs::write(folder.join(format!("{name}.pdf")), pdf)?;
+        }
     }
     Ok(())
 }
@@ -123,10 +130,11 @@ async fn ready(browser: &Browser, address: &str) -> Outcome {
         browser.until("document.querySelectorAll('main canvas').length > 0 && document.fonts.status === 'loaded'").await?;
     } else if address.starts_with("/cards")
         || address.starts_with("/log")
-        || address.starts_with("/kitchen")
         || address.starts_with("/line-up")
     {
         browser.until(&rows("main li")).await?;
+    } else if address.starts_with("/kitchen") {
+        browser.until("document.body.innerText.includes('The log says')").await?;
     } else if address.starts_with("/stove") {
         browser
             .until("document.querySelector('[role=timer]') && document.fonts.status === 'loaded'")

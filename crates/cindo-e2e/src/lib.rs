@@ -198,7 +198,10 @@ impl Browser {
                 return Ok(value);
             }
             if from.elapsed() > PATIENCE {
-                return Err(format!("never true: {script}").into());
+                let page = "return location.pathname + '\\n' + document.body.innerText";
+                let page = self.client.execute(page, vec![]).await?;
+                let says = page.as_str().unwrap_or_default();
+                return Err(format!("never true: {script}\nthe page says:\n{says}").into());
             }
             tokio::time::sleep(Duration::from_millis(50)).await;
         }
@@ -221,8 +224,12 @@ impl Browser {
         let path = format!(
             "//*[self::button or self::a or self::label or self::summary][contains(@aria-label, '{name}') or contains(normalize-space(.), '{name}')]"
         );
-        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
-        found.click().await?;
+        let find = || self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path));
+        match find().await?.click().await {
+            // Drawn anew between being found and being pressed: nothing was pressed yet.
+            Err(error) if error.is_stale_element_reference() => find().await?.click().await?,
+            other => other?,
+        }
         Ok(())
     }
 

@@ -50,7 +50,7 @@ async fn a_file_of_cards_is_looked_through_and_kept_or_not() -> Outcome {
 
     choose(&browser, &file).await?;
     browser.until("document.querySelector('dialog [role=status]')?.innerText === '129 new, 1 cannot be used.'").await?;
-    browser.until("document.querySelector('dialog').innerText.includes('piece.species')").await?;
+    browser.until("document.querySelector('dialog')?.innerText.includes('piece.species')").await?;
     browser.check_accessible().await?;
     browser.press("Keep 129 cards").await?;
     browser.until("!document.querySelector('dialog[open]')").await?;
@@ -65,7 +65,7 @@ async fn a_file_of_cards_is_looked_through_and_kept_or_not() -> Outcome {
     search.send_keys("bench 11").await?;
     browser.until("document.querySelectorAll('main ul > li').length === 10").await?;
     search.send_keys("x").await?;
-    browser.until("document.querySelector('main').innerText.includes('No card has')").await?;
+    browser.until("document.querySelector('main')?.innerText.includes('No card has')").await?;
     browser.check_no_sideways_scroll().await?;
     Ok(())
 }

@@ -90,3 +90,28 @@ async fn narrow_comparison_and_ladder_do_not_scroll_sideways() -> Outcome {
     }
     Ok(())
 }
+
+/// A screen that cannot be fetched says so, and the others are still a press away.
+#[tokio::test]
+async fn a_screen_that_cannot_be_fetched_says_so() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&server.address).await?;
+    browser.settled().await?;
+    drop(server);
+    let to = |name: &str| {
+        format!(
+            "[...document.querySelectorAll('nav a')].find((a) => a.innerText === '{name}').click()"
+        )
+    };
+    browser.client.execute(&to("Compare"), vec![]).await?;
+    browser
+        .until(
+            "document.querySelector('main [role=alert]')?.innerText.includes('could not be shown')",
+        )
+        .await?;
+    browser.check_accessible().await?;
+    browser.client.execute(&to("Plan"), vec![]).await?;
+    browser.until("document.querySelector('main h1')?.innerText.includes('hake')").await?;
+    Ok(())
+}

@@ -117,12 +117,12 @@ async fn the_second_heat_is_the_cooks() -> Outcome {
     let (server, browser) = open(Screen::Desk, path).await?;
     let usual = browser.out().await?;
     browser
-        .until("document.querySelector('h1').innerText.includes('then the oven at 185')")
+        .until("document.querySelector('h1')?.innerText.includes('then the oven at 185')")
         .await?;
     browser.client.goto(&format!("{}{path}&then=230&move=100", server.address)).await?;
     browser.settled().await?;
     browser
-        .until("document.querySelector('h1').innerText.includes('then the oven at 230')")
+        .until("document.querySelector('h1')?.innerText.includes('then the oven at 230')")
         .await?;
     let hotter = browser.out().await?;
     assert!(cindo_e2e::seconds(&hotter) < cindo_e2e::seconds(&usual), "{hotter} {usual}");

@@ -24,7 +24,7 @@ async fn a_kitchen_in_the_mountains_steams_longer() -> Outcome {
     high.settled().await?;
     let (low, up) = (seconds(&sea.out().await?), seconds(&high.out().await?));
     assert!(up > low + 5, "{low} s at the sea, {up} s at 2500 m");
-    high.until("document.querySelector('h1').innerText.includes('2500 m')").await?;
+    high.until("document.querySelector('h1')?.innerText.includes('2500 m')").await?;
     Ok(())
 }
 
@@ -32,7 +32,7 @@ async fn a_kitchen_in_the_mountains_steams_longer() -> Outcome {
 async fn a_house_by_the_book_offers_it_first() -> Outcome {
     let (_server, browser) = open("{ house: 'book' }", "/").await?;
     browser.settled().await?;
-    browser.until("document.querySelector('h1').innerText.includes('by the book')").await?;
+    browser.until("document.querySelector('h1')?.innerText.includes('by the book')").await?;
     Ok(())
 }
 
@@ -74,13 +74,35 @@ async fn a_pan_of_ones_own_is_the_pan_of_the_plan() -> Outcome {
     let (_server, browser) = open("{ at_hand: ['cast_iron_26'] }", "/").await?;
     browser.settled().await?;
     browser
-        .until("document.querySelector('section[aria-labelledby=vessel]').innerText.includes('26 cm cast-iron pan')")
+        .until("document.querySelector('section[aria-labelledby=vessel]')?.innerText.includes('26 cm cast-iron pan')")
         .await?;
     // And what it cannot do is said with what is missing.
     browser.press("Roast").await?;
     browser
         .until("document.querySelector('[role=alert]')?.innerText.includes('needs an oven')")
         .await?;
+    Ok(())
+}
+
+/// Pages that were left are kept by the browser, and hold no connection: the tenth is answered like the first, and one
+/// that is come back to hears what changes.
+#[tokio::test]
+async fn pages_that_were_left_let_go_and_hear_again() -> Outcome {
+    let (server, browser) = open("{}", STEAM).await?;
+    for page in 0..9 {
+        browser.client.goto(&format!("{}/fish?tab=amount&page={page}", server.address)).await?;
+        browser.until("document.querySelectorAll('main label').length > 3").await?;
+    }
+    browser.client.goto(&format!("{}{STEAM}", server.address)).await?;
+    browser.settled().await?;
+    browser.client.goto(&format!("{}/compare", server.address)).await?;
+    browser.until("document.querySelectorAll('main tbody tr').length > 8").await?;
+    browser.client.back().await?;
+    browser.settled().await?;
+    let other = Browser::open(Screen::Phone).await?;
+    other.client.goto(&server.address).await?;
+    other.set_kitchen("{ altitude_m: 2500 }").await?;
+    browser.until("document.querySelector('h1')?.innerText.includes('2500 m')").await?;
     Ok(())
 }
 
@@ -97,5 +119,61 @@ async fn every_device_goes_by_the_same_kitchen() -> Outcome {
     counter.until("document.querySelector('h1')?.innerText.includes('2500 m')").await?;
     counter.client.goto(&server.address).await?;
     counter.until("document.querySelector('h1')?.innerText.includes('by the book')").await?;
+    Ok(())
+}
+
+/// A change is made whatever is heard meanwhile: other devices change the kitchen before and after it, and answers
+/// are slow.
+#[tokio::test]
+async fn a_change_is_made_whatever_is_heard_meanwhile() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&format!("{}/kitchen", server.address)).await?;
+    browser.until("document.querySelectorAll('main li').length > 5").await?;
+    let script = r"
+        const done = arguments[arguments.length - 1];
+        const wait = (ms) => new Promise((over) => setTimeout(over, ms));
+        const plain = globalThis.fetch;
+        globalThis.fetch = async (request, init) => {
+            const answer = await plain(request, init);
+            if (request.method === 'GET' && request.url.endsWith('/api/kitchen')) await wait(1000);
+            return answer;
+        };
+        const kitchen = () => plain('/api/kitchen').then((a) => a.json());
+        const elsewhere = async (name) => plain('/api/kitchen', {
+            method: 'PUT', headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify({ ...(await kitchen()).kitchen, name }),
+        });
+        (async () => {
+            await elsewhere('One boat shed');
+            await wait(300);
+            document.querySelector('input.toggle').click();
+            await wait(300);
+            await elsewhere('Another boat shed');
+            await wait(3000);
+            return (await kitchen()).kitchen;
+        })().then(done, (failure) => done(String(failure)));
+    ";
+    let kitchen = browser.client.execute_async(script, vec![]).await?;
+    assert_eq!(kitchen["name"], "Another boat shed", "{kitchen}");
+    assert_eq!(kitchen["at_risk"], true, "{kitchen}");
+    browser.until("document.querySelector('h1')?.innerText === 'Another boat shed'").await?;
+    browser.until("document.querySelector('input.toggle').checked").await?;
+    Ok(())
+}
+
+/// A machine that loses its network still reaches the server that runs on it.
+#[tokio::test]
+async fn without_a_network_the_server_of_this_machine_is_asked() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    browser.client.goto(&format!("{}/kitchen", server.address)).await?;
+    browser.until("document.querySelectorAll('main li').length > 5").await?;
+    browser.client.execute("window.dispatchEvent(new Event('offline'))", vec![]).await?;
+    browser.client.execute("document.querySelector('input.toggle').click()", vec![]).await?;
+    browser.until("document.querySelector('input.toggle').checked").await?;
+    browser.press("Plan").await?;
+    browser.settled().await?;
+    browser.until("document.querySelector('h1')?.innerText.includes('by the book')").await?;
     Ok(())
 }

@@ -115,7 +115,9 @@ async fn guests_at_risk_are_cooked_for_by_the_book_or_not_at_all() -> Outcome {
     browser.press("All cautions").await?;
     browser.press("Guests at risk eat it").await?;
     browser
-        .until("document.querySelector('h1').innerText.includes('by the book, for guests at risk')")
+        .until(
+            "document.querySelector('h1')?.innerText.includes('by the book, for guests at risk')",
+        )
         .await?;
     browser.settled().await?;
     let book = browser.out().await?;

@@ -15,10 +15,21 @@ async fn begin(
     speed: u32,
     events: Value,
 ) -> Result<i64, Box<dyn std::error::Error>> {
+    begin_other(browser, name, speed, events, json!({})).await
+}
+
+/// The same with another plan: what it has besides.
+async fn begin_other(
+    browser: &Browser,
+    name: &str,
+    speed: u32,
+    events: Value,
+    plan: Value,
+) -> Result<i64, Box<dyn std::error::Error>> {
     let script = r"
-        const [name, speed, events, done] = arguments;
+        const [name, speed, events, plan, done] = arguments;
         const request = { piece: { species: 'hake', cut: 'loin', thickness_mm: 24, skin: true, start_c: 5 },
-            method: 'sear', doneness: 'medium' };
+            method: 'sear', doneness: 'medium', ...plan };
         const post = (path, body) => fetch(path, {
             method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body),
         }).then((answer) => answer.json());
@@ -27,10 +38,12 @@ async fn begin(
             done(id);
         });
     ";
-    let id = browser.client.execute_async(script, vec![json!(name), json!(speed), events]).await?;
+    let id =
+        browser.client.execute_async(script, vec![json!(name), json!(speed), events, plan]).await?;
     id.as_i64().ok_or_else(|| format!("no cook: {id}").into())
 }
 
+const NEXT_SECTION: &str = "document.querySelector('section[aria-label=Next]')?.innerText";
 const NEXT: &str = "document.querySelector('section[aria-label=Next] h1')?.innerText";
 
 /// Waits until the movement that fills the screen is this one.
@@ -39,19 +52,38 @@ async fn next(browser: &Browser, title: &str) -> Outcome {
     Ok(())
 }
 
-/// From the plan to the plate on a clock that runs sixty times as fast.
+/// From the plan to the plate, with the simulated probe in it, on a clock that runs sixty times as fast: all by
+/// the buttons of the screens, but for the clock.
 async fn whole_cook(screen: Screen) -> Outcome {
     let server = Server::demo()?;
     let browser = Browser::open(screen).await?;
-    browser.client.goto(&format!("{}/stove", server.address)).await?;
-    browser.until("document.querySelector('[role=timer]')").await?;
-    let id = begin(&browser, "Fast hake", 60, json!([])).await?;
-    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    browser.client.goto(&format!("{}/", server.address)).await?;
+    browser.settled().await?;
+    let planned = browser.out().await?;
+    assert!(planned.contains(':'), "{planned}");
+    // No screen asks for a faster clock.
+    let faster = r"
+        const plain = globalThis.fetch;
+        globalThis.fetch = async (request, init) => {
+            if (request.method === 'POST' && new URL(request.url).pathname === '/api/cooks') {
+                const body = JSON.stringify({ ...(await request.json()), speed: 60 });
+                return plain(request.url, { method: 'POST', headers: request.headers, body });
+            }
+            return plain(request, init);
+        };
+    ";
+    browser.client.execute(faster, vec![]).await?;
+    browser.press("Cook").await?;
+    browser.until("location.pathname.startsWith('/stove/')").await?;
     next(&browser, "In, and press").await?;
     browser.until("document.body.innerText.includes('Hot enough?')").await?;
+    browser.until("document.body.innerText.includes('This clock runs 60× as fast.')").await?;
     browser.check_accessible().await?;
     browser.check_no_sideways_scroll().await?;
     browser.press("It is in").await?;
+    browser.press("Reading").await?;
+    browser.press("Put the simulated probe in").await?;
+    browser.until(&format!("{NEXT_SECTION}.includes('Simulated probe: ')")).await?;
     for (title, done) in [
         ("Heat down", "Heat is set"),
         ("Turn, flesh side down", "Turned"),
@@ -64,9 +96,9 @@ async fn whole_cook(screen: Screen) -> Outcome {
         browser.press(done).await?;
     }
     browser.until("document.body.innerText.includes('How did it come out?')").await?;
-    let path = format!("fetch('/api/cooks/{id}').then((a) => a.json())");
-    let script = format!("const [done] = arguments; {path}.then(done)");
-    let cook = browser.client.execute_async(&script, vec![]).await?;
+    let script = "const [done] = arguments;
+        fetch(`/api/cooks/${location.pathname.split('/').pop()}`).then((a) => a.json()).then(done)";
+    let cook = browser.client.execute_async(script, vec![]).await?;
     let kinds: Vec<&str> = cook["events"]
         .as_array()
         .ok_or("events")?
@@ -75,6 +107,12 @@ async fn whole_cook(screen: Screen) -> Outcome {
         .collect();
     assert_eq!(kinds, ["in", "heat", "turn", "out", "serve"]);
     assert_eq!(cook["status"], "served");
+    assert_eq!(cook["speed"], 60);
+    // It came out when its own readings said: beside what they found, not beside the plan.
+    let readings = cook["readings"].as_array().ok_or("readings")?;
+    let used = readings.iter().filter(|r| r["used"] == true).count();
+    assert!(used >= 5, "{used} of {}", readings.len());
+    assert!(cook["estimate"].is_object(), "{}", cook["estimate"]);
     Ok(())
 }
 
@@ -123,9 +161,20 @@ async fn two_pages_are_in_step_and_a_reload_changes_nothing() -> Outcome {
     }
     type_keys(&browser.client, "z").await?;
     for page in [&browser, &second] {
-        page.until("document.querySelector('section [role=status]') === null").await?;
+        // What stands is what stood before: the demo's hake is in the same pan.
+        page.until("document.querySelector('section [role=status]')?.innerText.startsWith('Other fish in the same heat')").await?;
     }
-    // A reading by keys.
+    // From a file, and by keys.
+    let folder = tempfile::tempdir()?;
+    let table = folder.path().join("probe.csv");
+    std::fs::write(&table, "time,core_c\n0,5.0\n0.5,5.1\n")?;
+    type_keys(&browser.client, "r").await?;
+    let file = "dialog[open] input[type=file]";
+    browser.until(&format!("document.querySelector('{file}')")).await?;
+    let field = browser.client.find(Locator::Css(file)).await?;
+    field.send_keys(table.to_str().ok_or("a path")?).await?;
+    browser.until("document.body.innerText.includes('2 readings are new.')").await?;
+    browser.until("!document.querySelector('dialog[open]')").await?;
     type_keys(&browser.client, "r").await?;
     browser.until("document.querySelector('dialog[open] input')").await?;
     browser.check_accessible().await?;
@@ -155,7 +204,7 @@ async fn three_at_once_and_the_one_that_is_due_calls() -> Outcome {
     browser.press("Late one: Out, and rest").await?;
     next(&browser, "Take it out now").await?;
     assert!(browser.client.current_url().await?.path().ends_with(&format!("/{id}")));
-    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('Each 10 s more')").await?;
+    browser.until("document.querySelector('section[aria-label=Next]')?.innerText.includes('Each 10 s more')").await?;
     browser.check_accessible().await?;
     // One touch ends the alarm.
     browser.client.find(Locator::Css("[role=timer]")).await?.click().await?;
@@ -170,6 +219,44 @@ async fn three_at_once_and_the_one_that_is_due_calls() -> Outcome {
     browser.press("Put it back").await?;
     browser
         .until("document.querySelectorAll('ul[aria-label=\"On the stove\"] li').length === 3")
+        .await?;
+    Ok(())
+}
+
+/// The heat fell: the clock stands until somebody says that it is back, and nothing calls meanwhile.
+#[tokio::test]
+async fn a_clock_waits_for_its_heat() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    let events =
+        json!([{ "kind": "in", "ago_s": 60 }, { "kind": "heat", "medium_c": 170, "ago_s": 30 }]);
+    let id = begin(&browser, "Cold pan", 1, events).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "Turn, flesh side down").await?;
+    // What it was planned with says what to mind, here too.
+    browser.press("Below 63").await?;
+    browser
+        .until("document.querySelector('[popover]:popover-open')?.innerText.includes('63')")
+        .await?;
+    type_keys(&browser.client, "\u{E00C}").await?;
+    browser.press("Heat fell").await?;
+    next(&browser, "Wait for the pan: back at 170").await?;
+    let timer = "document.querySelector('[role=timer]').innerText";
+    browser.until(&format!("/^then\\s+\\d+:\\d\\d$/.test({timer})")).await?;
+    browser.until("document.querySelector('section[aria-label=Next]')?.innerText.includes('The clock waits for it')").await?;
+    let before = browser.until(timer).await?;
+    tokio::time::sleep(Duration::from_secs(3)).await;
+    assert_eq!(browser.until(timer).await?, before, "it stands");
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    let rings = "return document.querySelector('.stove-rings') !== null";
+    assert_eq!(browser.client.execute(rings, vec![]).await?, json!(false), "nothing calls");
+    browser.press("It is back").await?;
+    next(&browser, "Turn, flesh side down").await?;
+    browser
+        .until("document.querySelector('section [role=status]')?.innerText.includes('The heat is back: out at')")
         .await?;
     Ok(())
 }
@@ -193,7 +280,8 @@ async fn without_the_server_taps_are_kept_and_arrive_once() -> Outcome {
     browser.press("Turned").await?;
     browser.until("document.body.innerText.includes('1 told and kept')").await?;
     next(&browser, "Out, and rest").await?;
-    tokio::time::sleep(Duration::from_secs(3)).await;
+    // Away for ten seconds.
+    tokio::time::sleep(Duration::from_secs(10)).await;
     assert_ne!(browser.until(timer).await?, before, "it counts on");
     let _server = Server::on(&file, port)?;
     browser.until("!document.body.innerText.includes('The server is not heard')").await?;
@@ -207,6 +295,43 @@ async fn without_the_server_taps_are_kept_and_arrive_once() -> Outcome {
     let turns =
         cook["events"].as_array().ok_or("events")?.iter().filter(|e| e["kind"] == "turn").count();
     assert_eq!(turns, 1);
+    Ok(())
+}
+
+/// A lid that the plan has comes off with a tap, and a fish moves into an oven that its plan knows nothing of.
+#[tokio::test]
+async fn the_lid_comes_off_and_it_moves_into_an_oven() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser.until("document.querySelector('[role=timer]')").await?;
+    let status = "document.querySelector('section [role=status]')?.innerText";
+    let steamed = json!({ "method": "steam" });
+    let into = json!([{ "kind": "in", "ago_s": 120 }]);
+    let id = begin_other(&browser, "Steamed hake", 1, into.clone(), steamed).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    browser.press("Lid off").await?;
+    browser.until(&format!("{status}.includes('Lid off: out at')")).await?;
+    browser.press("Lid on").await?;
+    browser.until(&format!("{status}.includes('Lid on: out at')")).await?;
+
+    let id = begin(&browser, "Hake", 1, into).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    browser.press("Heat").await?;
+    browser
+        .until("document.querySelector('dialog[open]')?.innerText.includes('Or it moved to')")
+        .await?;
+    browser.check_accessible().await?;
+    browser.press("Fan oven").await?;
+    browser.until("!document.querySelector('dialog[open]')").await?;
+    browser.until(&format!("{status}.includes('Into the fan oven')")).await?;
+    browser.until(&format!("{NEXT_SECTION}.includes('Meanwhile: Into the fan oven.')")).await?;
+    next(&browser, "Out, and rest").await?;
+    // The pan's knob is left behind: the oven goes by degrees.
+    browser.press("Heat").await?;
+    browser.until("document.querySelector('dialog[open]')?.innerText.includes('or, °C')").await?;
+    let knobs = "document.querySelector('dialog[open]')?.innerText.includes('shimmers')";
+    assert_eq!(browser.client.execute(&format!("return {knobs}"), vec![]).await?, json!(false));
     Ok(())
 }
 
@@ -252,8 +377,8 @@ async fn the_simulated_probe_speaks_on_the_screen() -> Outcome {
     next(&browser, "Heat down").await?;
     type_keys(&browser.client, "r").await?;
     browser.press("Put the simulated probe in").await?;
-    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('Simulated probe: ')").await?;
-    browser.until("document.querySelector('section[aria-label=Next]').innerText.includes('It cooks like ')").await?;
+    browser.until(&format!("{NEXT_SECTION}.includes('Simulated probe: ')")).await?;
+    browser.until(&format!("{NEXT_SECTION}.includes('It cooks like ')")).await?;
     browser.until("document.querySelector('section [role=status]')?.innerText.includes('By its readings: out at')").await?;
     Ok(())
 }
