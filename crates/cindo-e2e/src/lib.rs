@@ -6,7 +6,9 @@ use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
 use std::time::{Duration, Instant};
 
-use fantoccini::actions::{InputSource, MouseActions, PointerAction};
+use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
+use fantoccini::elements::Element;
+use fantoccini::error::{CmdError, ErrorStatus};
 use fantoccini::wd::Capabilities;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
@@ -117,6 +119,11 @@ impl Server {
     }
 }
 
+/// Whether what is to be pressed takes no press now.
+fn is_intercepted(error: &CmdError) -> bool {
+    matches!(error, CmdError::Standard(e) if e.error == ErrorStatus::ElementClickIntercepted)
+}
+
 /// A browser of its own, with a fresh profile.
 #[derive(Debug)]
 pub struct Browser {
@@ -224,13 +231,68 @@ impl Browser {
         let path = format!(
             "//*[self::button or self::a or self::label or self::summary][contains(@aria-label, '{name}') or contains(normalize-space(.), '{name}')]"
         );
-        let find = || self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path));
-        match find().await?.click().await {
-            // Drawn anew between being found and being pressed: nothing was pressed yet.
-            Err(error) if error.is_stale_element_reference() => find().await?.click().await?,
-            other => other?,
+        let from = Instant::now();
+        loop {
+            let element =
+                self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
+            let pressed = match self.rests(&element).await {
+                Ok(true) => element.click().await.map(|()| true),
+                other => other,
+            };
+            match pressed {
+                Ok(true) => return Ok(()),
+                // It moves, or has moved or was drawn anew since it was found: nothing was pressed yet.
+                Ok(false) => {}
+                Err(error) if error.is_stale_element_reference() || is_intercepted(&error) => {}
+                Err(error) => return Err(error.into()),
+            }
+            if from.elapsed() > PATIENCE {
+                return Err(format!("“{name}” never comes to rest").into());
+            }
         }
-        Ok(())
+    }
+
+    /// Whether an element can be pressed and is where it was two frames ago: nobody hits what is moving.
+    async fn rests(&self, element: &Element) -> Result<bool, CmdError> {
+        let script = r"
+            const [element, done] = arguments;
+            element.scrollIntoView({ block: 'nearest' });
+            const place = () => {
+                const { x, y, width } = element.getBoundingClientRect();
+                return `${x} ${y} ${width}`;
+            };
+            const was = place();
+            requestAnimationFrame(() => requestAnimationFrame(() => {
+                const takes = !element.disabled && getComputedStyle(element).pointerEvents !== 'none';
+                done(takes && element.isConnected && place() === was);
+            }));
+        ";
+        let element = serde_json::to_value(element)?;
+        Ok(self.client.execute_async(script, vec![element]).await? == true)
+    }
+
+    /// Holds the pointer down on something for so long.
+    ///
+    /// # Errors
+    /// It cannot be seen, or the browser refuses.
+    pub async fn press_for(
+        &self,
+        element: &Element,
+        time: Duration,
+    ) -> Result<(), Box<dyn std::error::Error>> {
+        let press = MouseActions::new("finger".to_owned())
+            .then(PointerAction::MoveToElement {
+                element: element.clone(),
+                duration: None,
+                x: 0.0,
+                y: 0.0,
+            })
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Pause { duration: time })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        let script = "arguments[0].scrollIntoView({ block: 'center' })";
+        self.client.execute(script, vec![serde_json::to_value(element)?]).await?;
+        Ok(self.client.perform_actions(press).await?)
     }
 
     /// Waits for a file that the page saved, and returns its text.

@@ -1,5 +1,7 @@
 //! The line-up in the real browser: built, dragged, mended, and under way.
 
+use std::time::Duration;
+
 use cindo_e2e::{Browser, Screen, Server};
 use fantoccini::Locator;
 
@@ -149,6 +151,8 @@ async fn in_the_service_what_is_late_moves_and_two_pages_agree() -> Outcome {
     let other = Browser::open(Screen::Desk).await?;
     other.client.goto(&format!("{}/line-up/1", server.address)).await?;
     other.until("document.body.innerText.includes('Next, in')").await?;
+    // What went in just before is over: the rows stand still for two minutes.
+    browser.until("document.body.innerText.includes('Nothing wants a hand.')").await?;
     browser.press("3 min late").await?;
     // The other page hears of it.
     other
@@ -235,5 +239,24 @@ async fn the_stove_moves_the_service() -> Outcome {
     // Kept by this device.
     browser.client.goto(&format!("{}/stove", server.address)).await?;
     browser.until("document.querySelector('select[aria-label=\"Station of this screen\"]')?.selectedOptions[0].innerText === '6 l fryer'").await?;
+    Ok(())
+}
+
+/// A finger is down on what comes next while its moment comes: the row stays where it is until the finger is up, so
+/// that the tap counts.
+#[tokio::test]
+async fn what_is_pressed_stays_under_the_finger() -> Outcome {
+    let (_server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    assert_eq!(browser.client.execute_async(GOES_IN_AFTER, vec![4.into()]).await?, "200");
+    // Told to five seconds: it is two and a half away.
+    browser.until("document.body.innerText.includes('Next, in 0:00')").await?;
+    tokio::time::sleep(Duration::from_millis(1200)).await;
+    let late = "//h2[starts-with(., 'Next, in')]/following-sibling::ul[1]//button[contains(., '3 min late')]";
+    let button = browser.client.find(Locator::XPath(late)).await?;
+    browser.press_for(&button, Duration::from_millis(1700)).await?;
+    browser
+        .until("document.querySelector('main [role=status]')?.innerText.includes(' 3:00 later: ')")
+        .await?;
     Ok(())
 }

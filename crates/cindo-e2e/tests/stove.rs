@@ -382,3 +382,39 @@ async fn the_simulated_probe_speaks_on_the_screen() -> Outcome {
     browser.until("document.querySelector('section [role=status]')?.innerText.includes('By its readings: out at')").await?;
     Ok(())
 }
+
+/// What was told of a cook, in its order, but for what another fish did to its pan.
+const KINDS: &str = r"
+    const [id, done] = arguments;
+    fetch(`/api/cooks/${id}`).then((answer) => answer.json())
+        .then(({ events }) => done(events.map((e) => e.kind).filter((kind) => kind !== 'join').join(' ')));
+";
+
+/// A finger that slips twice tells one movement and not the next one as well, and so does a key that is held down.
+#[tokio::test]
+async fn a_wet_finger_tells_once() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    let id = begin(&browser, "Wet", 1, json!([])).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    next(&browser, "In, and press").await?;
+    let button = browser.client.find(Locator::XPath("//button[. = 'It is in']")).await?;
+    let brief = Duration::from_millis(40);
+    browser.press_for(&button, brief).await?;
+    browser.press_for(&button, brief).await?;
+    next(&browser, "Heat down").await?;
+    assert_eq!(browser.client.execute_async(KINDS, vec![id.into()]).await?, "in");
+    let held = r"
+        const [repeat, done] = arguments;
+        const key = { key: ' ', code: 'Space', bubbles: true, repeat };
+        document.body.dispatchEvent(new KeyboardEvent('keydown', key));
+        setTimeout(done, 500);
+    ";
+    for repeat in [false, true, true] {
+        browser.client.execute_async(held, vec![repeat.into()]).await?;
+    }
+    next(&browser, "Turn").await?;
+    assert_eq!(browser.client.execute_async(KINDS, vec![id.into()]).await?, "in heat");
+    Ok(())
+}

@@ -5,6 +5,8 @@ import { timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
 import { clock } from "@/lib/time";
 import { localise } from "@/lib/units";
+import { useHeld } from "@/ui/useHeld";
+import { useMoved } from "@/ui/useMoved";
 
 interface Props {
   lineUp: LineUp;
@@ -23,6 +25,9 @@ const SHOWN_S = 20;
 const EARLY_S = -1800;
 /** So many steps are listed before the rest is asked for. */
 const LISTED = 14;
+
+const idOf = (step: LineUpStep) =>
+  `${step.dish ?? ""}${step.key ?? ""}${step.title}${String(step.start_s)}`;
 
 const endOf = (step: LineUpStep) => step.start_s + Math.max(SHOWN_S, step.hands_s);
 
@@ -48,13 +53,16 @@ function Tap(props: { label: string; isMain?: boolean; isBusy: boolean; onTap: (
 
 /** Everything that hands do, in clock order: now, next and what comes. */
 export function StepList(props: Props) {
-  const { lineUp, nowS, isBusy, onLate, onFix, onFree, onGoesIn, onNotHot } = props;
+  const { isBusy, onLate, onFix, onFree, onGoesIn, onNotHot } = props;
+  const { shown, hold } = useHeld({ lineUp: props.lineUp, nowS: props.nowS });
+  const { lineUp, nowS } = shown;
   const { preferences } = usePreferences();
   const ahead = lineUp.steps.filter((s) => nowS === null || endOf(s) > nowS);
   const isNow = (s: LineUpStep) => nowS !== null && s.start_s <= nowS;
   const now = ahead.filter(isNow);
   const coming = ahead.filter((s) => !isNow(s));
   const [next] = coming;
+  const isMoved = useMoved([...now, next].map((step) => step && idOf(step)).join());
   const nameOf = (step: LineUpStep) => lineUp.dishes.find((d) => d.id === step.dish)?.name;
   /** Something meets the heat; of a fish a cook begins at the stove with it. */
   const meetsHeat = (step: LineUpStep) => step.kind === "heat" && beginsPart(lineUp, step);
@@ -63,7 +71,7 @@ export function StepList(props: Props) {
   const cookOf = (step: LineUpStep) => lineUp.asked.find((d) => d.id === step.dish)?.at_stove?.cook;
   const item = (step: LineUpStep, size: "big" | "plain") => (
     <li
-      key={`${step.dish ?? ""}${step.key ?? ""}${step.title}${String(step.start_s)}`}
+      key={idOf(step)}
       className={`grid gap-x-3 border-base-300 border-b py-2 ${
         size === "big" ? "grid-cols-[auto_1fr]" : "grid-cols-[4.2rem_1fr_auto]"
       }`}
@@ -145,7 +153,11 @@ export function StepList(props: Props) {
   );
   const rest = nowS === null ? coming : coming.slice(1);
   return (
-    <section aria-label="Steps" className="min-w-0">
+    <section
+      aria-label="Steps"
+      className={`min-w-0 ${isMoved ? "pointer-events-none" : ""}`}
+      onPointerDown={hold}
+    >
       {nowS !== null && (
         <>
           <h2 className="font-bold font-display text-lg">Now</h2>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Volume2, VolumeX } from "lucide-react";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
@@ -14,6 +14,7 @@ import { localise } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
 import { RemarkForm } from "@/ui/RemarkForm";
 import { toast } from "@/ui/toast";
+import { useHeld } from "@/ui/useHeld";
 import { Cautions } from "./Cautions";
 import { Hands, type Told } from "./Hands";
 import { Movement } from "./Movement";
@@ -96,6 +97,8 @@ interface Props {
 
 /** How long ago one tap more says, s. */
 const AGO_S = 20;
+/** A second tap so soon is the same one: a wet finger, not the next movement, ms. */
+const TWICE_MS = 400;
 
 function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   const now = useTick();
@@ -114,7 +117,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   const volume = preferences.sound ? LOUDNESS[preferences.volume] : 0;
   useCalls(service, serviceS, { station, volume });
   const lined = service && callsAt(service, station).find((s) => s.start_s > (serviceS ?? 0));
-  const moment = watched.find((w) => w.cook.id === cook.id)?.moment ?? momentOf(cook, now, NONE);
+  const { shown: moment, hold } = useHeld(
+    watched.find((w) => w.cook.id === cook.id)?.moment ?? momentOf(cook, now, NONE),
+  );
+  const toldMs = useRef(Number.NEGATIVE_INFINITY);
   const { isRinging, silence } = useAlarms(watched);
   useAwake(cooks.length > 0);
   const happened = (told: Told, agoS = 0) => {
@@ -125,7 +131,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   };
   const doNext = (agoS = 0) => {
     const kind = moment.next?.done_by;
-    if (!kind) return;
+    if (!kind || performance.now() - toldMs.current < TWICE_MS) return;
+    toldMs.current = performance.now();
     const medium_c = moment.next?.medium_c;
     if (kind === "heat") happened({ kind, medium_c: medium_c ?? 160 }, agoS);
     else if (kind === "lid") happened({ kind, on: true }, agoS);
@@ -150,7 +157,9 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
     enabled: preferences.shortcuts,
     useKey: true,
     preventDefault: true,
-    ignoreEventWhen: () => document.querySelector("dialog[open]") !== null,
+    // A key that is held down tells once.
+    ignoreEventWhen: (event: KeyboardEvent) =>
+      event.repeat || document.querySelector("dialog[open]") !== null,
   };
   useHotkeys(
     "space",
@@ -299,7 +308,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       <River cook={cook} elapsedS={moment.elapsedS} />
       {moment.next ? (
         // On a phone it stays in reach of the thumb, however much stands above it.
-        <div className="grid grid-cols-[1fr_auto] gap-2 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:bg-base-200 max-sm:py-2">
+        <div
+          className="grid grid-cols-[1fr_auto] gap-2 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:bg-base-200 max-sm:py-2"
+          onPointerDown={hold}
+        >
           <button
             type="button"
             className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${urgency(cook, moment)}`}
