@@ -106,6 +106,38 @@ async fn pages_that_were_left_let_go_and_hear_again() -> Outcome {
     Ok(())
 }
 
+/// A browser keeps few connections to one server: a cook with more pages open than that can go on all the same, and
+/// each hears what changes, also once the page that listened for all of them is closed.
+#[tokio::test]
+async fn many_open_pages_of_one_browser_all_hear() -> Outcome {
+    let (server, browser) = open("{}", STEAM).await?;
+    let mut pages = vec![browser.client.window().await?];
+    for _ in 0..8 {
+        let page = browser.client.new_window(true).await?.handle;
+        browser.client.switch_to_window(page.clone()).await?;
+        browser.client.goto(&format!("{}{STEAM}", server.address)).await?;
+        browser.until("document.querySelector('h1')?.innerText.includes('steam')").await?;
+        pages.push(page);
+    }
+    let other = Browser::open(Screen::Phone).await?;
+    other.client.goto(&server.address).await?;
+    for (kitchen, said, listener) in [
+        ("{ altitude_m: 2500 }", "2500 m", pages.remove(0)),
+        ("{ altitude_m: 1500 }", "1500 m", pages.remove(0)),
+    ] {
+        other.set_kitchen(kitchen).await?;
+        for page in &pages {
+            browser.client.switch_to_window(page.clone()).await?;
+            let hears = format!("document.querySelector('h1')?.innerText.includes('{said}')");
+            browser.until(&hears).await?;
+        }
+        browser.client.switch_to_window(listener).await?;
+        browser.client.close_window().await?;
+        browser.client.switch_to_window(pages[0].clone()).await?;
+    }
+    Ok(())
+}
+
 /// What one device changes, the others go by at once: nobody has to load a page again.
 #[tokio::test]
 async fn every_device_goes_by_the_same_kitchen() -> Outcome {

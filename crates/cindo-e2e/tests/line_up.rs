@@ -249,12 +249,10 @@ async fn what_is_pressed_stays_under_the_finger() -> Outcome {
     let (_server, browser) = open(Screen::Phone, "/line-up/1").await?;
     browser.until(SHOWN).await?;
     assert_eq!(browser.client.execute_async(GOES_IN_AFTER, vec![4.into()]).await?, "200");
-    // Told to five seconds: it is two and a half away.
-    browser.until("document.body.innerText.includes('Next, in 0:00')").await?;
-    tokio::time::sleep(Duration::from_millis(1200)).await;
+    browser.until("document.body.innerText.includes('Next, in 0:01')").await?;
     let late = "//h2[starts-with(., 'Next, in')]/following-sibling::ul[1]//button[contains(., '3 min late')]";
     let button = browser.client.find(Locator::XPath(late)).await?;
-    browser.press_for(&button, Duration::from_millis(1700)).await?;
+    browser.press_for(&button, Duration::from_millis(1700), 1).await?;
     browser
         .until("document.querySelector('main [role=status]')?.innerText.includes(' 3:00 later: ')")
         .await?;

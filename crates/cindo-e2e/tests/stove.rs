@@ -400,9 +400,7 @@ async fn a_wet_finger_tells_once() -> Outcome {
     browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
     next(&browser, "In, and press").await?;
     let button = browser.client.find(Locator::XPath("//button[. = 'It is in']")).await?;
-    let brief = Duration::from_millis(40);
-    browser.press_for(&button, brief).await?;
-    browser.press_for(&button, brief).await?;
+    browser.press_for(&button, Duration::from_millis(40), 2).await?;
     next(&browser, "Heat down").await?;
     assert_eq!(browser.client.execute_async(KINDS, vec![id.into()]).await?, "in");
     let held = r"

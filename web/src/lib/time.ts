@@ -10,6 +10,12 @@ export function clock(seconds: number): string {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 }
 
+/** Seconds as they are counted down, where hands wait for them: to the second. */
+export function counted(seconds: number): string {
+  const whole = Math.abs(Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
 /** Seconds as a reader says them. */
 export function spoken(seconds: number): string {
   const whole = usable(seconds);

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { LineUp, LineUpStep } from "@/api/client";
 import { timeOf } from "@/kitchen/lineUps";
 import { usePreferences } from "@/kitchen/preferences";
-import { clock } from "@/lib/time";
+import { clock, counted } from "@/lib/time";
 import { localise } from "@/lib/units";
 import { useHeld } from "@/ui/useHeld";
 import { useMoved } from "@/ui/useMoved";
@@ -166,7 +166,7 @@ export function StepList(props: Props) {
           {next && (
             <>
               <h2 className="mt-3 font-bold font-display text-lg">
-                Next, in {clock(next.start_s - nowS)}
+                Next, in {counted(next.start_s - nowS)}
               </h2>
               <ul>{item(next, "big")}</ul>
             </>

@@ -2,9 +2,9 @@ import { useMemo } from "react";
 import type { Catalogue } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import { estimateInWords, tipInWords } from "@/lib/estimate";
-import { clock, wait } from "@/lib/time";
+import { clock, counted, wait } from "@/lib/time";
 import { differenceIn, format, localise, temperatureIn } from "@/lib/units";
-import { costOf, counted, type Moment } from "./moment";
+import { costOf, type Moment } from "./moment";
 import type { HeardCook } from "./queries";
 
 interface Props {

@@ -10,6 +10,7 @@ import { nowOf, timeOf, useRunningLineUp } from "@/kitchen/lineUps";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { callsAt, useCalls } from "@/kitchen/useCalls";
+import { counted } from "@/lib/time";
 import { localise } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
 import { RemarkForm } from "@/ui/RemarkForm";
@@ -18,7 +19,7 @@ import { useHeld } from "@/ui/useHeld";
 import { Cautions } from "./Cautions";
 import { Hands, type Told } from "./Hands";
 import { Movement } from "./Movement";
-import { counted, type Moment, momentOf } from "./moment";
+import { type Moment, momentOf } from "./moment";
 import { onTaken, tell, useOutbox } from "./outbox";
 import { cooksQuery, type HeardCook, useCookChanges, useTakeCook } from "./queries";
 import { River } from "./River";
@@ -129,10 +130,10 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
     const at = new Date(Date.parse(cook.now) + passedMs).toISOString();
     tell({ cook: cook.id, event: { id: crypto.randomUUID(), at, ...told } });
   };
-  const doNext = (agoS = 0) => {
+  const doNext = ({ timeStamp }: { timeStamp: number }, agoS = 0) => {
     const kind = moment.next?.done_by;
-    if (!kind || performance.now() - toldMs.current < TWICE_MS) return;
-    toldMs.current = performance.now();
+    if (!kind || timeStamp - toldMs.current < TWICE_MS) return;
+    toldMs.current = timeStamp;
     const medium_c = moment.next?.medium_c;
     if (kind === "heat") happened({ kind, medium_c: medium_c ?? 160 }, agoS);
     else if (kind === "lid") happened({ kind, on: true }, agoS);
@@ -163,8 +164,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
   };
   useHotkeys(
     "space",
-    () => {
-      doNext();
+    (event) => {
+      doNext(event);
     },
     { ...keys, useKey: false },
   );
@@ -315,8 +316,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           <button
             type="button"
             className={`btn min-h-24 font-display text-3xl sm:min-h-28 sm:text-4xl ${urgency(cook, moment)}`}
-            onClick={() => {
-              doNext();
+            onClick={(event) => {
+              doNext(event);
             }}
           >
             {DONE[moment.next.done_by ?? ""] ?? "Done"}
@@ -324,8 +325,8 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
           <button
             type="button"
             className="btn h-auto min-h-24 w-24 flex-col border-base-300 bg-base-100 font-normal sm:min-h-28"
-            onClick={() => {
-              doNext(AGO_S);
+            onClick={(event) => {
+              doNext(event, AGO_S);
             }}
           >
             {AGO_S} s ago

@@ -56,12 +56,6 @@ export function momentOf(cook: HeardCook, nowMs: number, done: ReadonlySet<strin
   };
 }
 
-/** Seconds as they are counted at the stove: to the second. */
-export function counted(seconds: number): string {
-  const whole = Math.abs(Math.round(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
-}
-
 /** What so many seconds too many cost, and what ten more do. */
 export function costOf(cook: HeardCook, lateS: number) {
   const table = cook.late;

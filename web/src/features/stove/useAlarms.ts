@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import { LOUDNESS, say, sound } from "@/kitchen/alarm";
 import { usePreferences } from "@/kitchen/preferences";
+import { counted } from "@/lib/time";
 import type { Moment } from "./moment";
-import { counted } from "./moment";
 import type { HeardCook } from "./queries";
 
 interface Watched {
