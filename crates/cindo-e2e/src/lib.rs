@@ -271,7 +271,7 @@ impl Browser {
         Ok(self.client.execute_async(script, vec![element]).await? == true)
     }
 
-    /// Holds the pointer down on something for so long, so many times, one right after the other.
+    /// Holds the pointer down on something for so long.
     ///
     /// # Errors
     /// It cannot be seen, or the browser refuses.
@@ -279,20 +279,17 @@ impl Browser {
         &self,
         element: &Element,
         time: Duration,
-        times: usize,
     ) -> Result<(), Box<dyn std::error::Error>> {
-        let mut press = MouseActions::new("finger".to_owned()).then(PointerAction::MoveToElement {
-            element: element.clone(),
-            duration: None,
-            x: 0.0,
-            y: 0.0,
-        });
-        for _ in 0..times {
-            press = press
-                .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
-                .then(PointerAction::Pause { duration: time })
-                .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
-        }
+        let press = MouseActions::new("finger".to_owned())
+            .then(PointerAction::MoveToElement {
+                element: element.clone(),
+                duration: None,
+                x: 0.0,
+                y: 0.0,
+            })
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Pause { duration: time })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
         let script = "arguments[0].scrollIntoView({ block: 'center' })";
         self.client.execute(script, vec![serde_json::to_value(element)?]).await?;
         Ok(self.client.perform_actions(press).await?)
