@@ -207,12 +207,12 @@ fn piece(species: &str, cut: &str, thickness_mm: f64) -> Piece {
 /// A cook under way: its view after one thing of each kind, and after two hundred.
 fn live(c: &mut Criterion) {
     let catalogue = Catalogue::embedded().expect("data");
-    let cook = |method: &str, doneness: &str| {
+    let cook = |(species, cut, thickness_mm): (&str, &str, f64), method: &str, doneness: &str| {
         let request = PlanRequest {
             piece: Piece {
-                species: "hake".into(),
-                cut: "loin".into(),
-                thickness_mm: 28.0,
+                species: species.into(),
+                cut: cut.into(),
+                thickness_mm,
                 skin: true,
                 start_c: 5.0,
                 ..Piece::default()
@@ -234,8 +234,9 @@ fn live(c: &mut Criterion) {
     let lid = |on: bool| Happened::Lid { on };
     let oven = Happened::Move { to: "fan_oven".into(), medium_c: Some(200.0) };
     let peas = Happened::Join { what: "peas".into(), mass_g: 200.0, start_c: 5.0, cook: None };
-    let (sear, book) = (cook("sear", "medium"), cook("sear", "by_the_book"));
-    let slow = cook("slow_bake", "medium");
+    let (loin, trout) = (("hake", "loin", 28.0), ("rainbow_trout", "whole_round", 40.0));
+    let (sear, book) = (cook(loin, "sear", "medium"), cook(loin, "sear", "by_the_book"));
+    let (slow, whole) = (cook(loin, "slow_bake", "medium"), cook(trout, "grill", "by_the_book"));
     let mut bench =
         |name: &str, (request, promise): &(PlanRequest, Promise), events: &[(f64, Happened)]| {
             let list = told(events);
@@ -260,6 +261,10 @@ fn live(c: &mut Criterion) {
         bench(name, &sear, &[(250.0, what)]);
     }
     bench("by the book, lid", &book, &[(250.0, lid(true))]);
+    bench("whole fish by the book, lid", &whole, &[(570.0, lid(true))]);
+    let heat = Happened::Heat { medium_c: 190.0, knob: None };
+    let three = [(570.0, heat), (760.0, Happened::Turn), (1130.0, lid(true))];
+    bench("whole fish by the book, the third event", &whole, &three);
     let many = |every_s: f64, what: fn(u32) -> Happened| -> Vec<(f64, Happened)> {
         (0..200).map(|i| (20.0 + every_s * f64::from(i), what(i))).collect()
     };

@@ -79,7 +79,7 @@ impl Plane {
         programme: &Programme<'_>,
         schedule: &Schedule,
         until_s: f64,
-        mut seen: impl FnMut(&PlaneSimulation<'_>, f64) -> Sink,
+        mut seen: impl FnMut(&PlaneSimulation<'p>, f64) -> Sink,
     ) -> Sink {
         let all_round = setup.method.all_round;
         programme.walk(schedule, (simulation.time_s(), until_s), |stretch| {

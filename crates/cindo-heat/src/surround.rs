@@ -166,7 +166,7 @@ impl Face {
             } else {
                 high = surface_c;
             }
-            if (next - surface_c).abs() < 1e-7 || high - low < 1e-9 {
+            if (next - surface_c).abs() < SURFACE_K || high - low < 1e-9 {
                 flux.slope_w_m2k = g * slope / (g - slope);
                 if self.coat_m2k_w > 0.0 {
                     flux.surface_c = cell_c + flux.net_w_m2() / conductance_w_m2k;
@@ -177,6 +177,9 @@ impl Face {
         }
     }
 }
+
+/// A surface is as warm as its balance says to this, K: its flux is booked as it was used, so that nothing is lost.
+const SURFACE_K: f64 = 1e-3;
 
 /// What acts on one face: a fixed surrounding, or one whose medium is the heater's reservoir.
 #[derive(Debug, Clone, Copy, PartialEq)]

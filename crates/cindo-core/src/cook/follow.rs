@@ -6,14 +6,14 @@ use super::learn::Learnt;
 use super::moves::moves;
 use super::promise::{Promise, planned};
 use super::reading::Reading;
-use super::reason::changed;
+use super::reason::{Before, changed};
 use super::standing::{After, STANDING_S, stand};
 use super::story::{Status, Story};
 use super::view::{CookNow, CookView, Forecast, Late, Waits};
 use crate::bench::Bench;
 use crate::catalogue::OtherHeat;
 use crate::error::{FieldError, Problems};
-use crate::plan::{Ending, Record, Sampling, Series, Times, Trial, look_from_s, record};
+use crate::plan::{Ending, Probe, Record, Sampling, Series, Times, Trial, look_from_s, record};
 use crate::say::{hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::{Deed, Event as Done, Lived, Programme, Stage, Turn};
@@ -92,12 +92,23 @@ pub(super) fn column<'a>(
 impl Cook<'_, '_> {
     /// The right pull after what happened; `None` where the heat does not reach that far any more.
     pub(super) fn pull_s(&self, deeds: &[Done]) -> Option<f64> {
-        let core_s = self.core_pull_s(deeds)?;
-        let is_planned = deeds.is_empty() && !self.is_corrected;
-        if is_planned || self.resolved.target.hold_s == 0.0 {
-            return Some(core_s);
-        }
-        self.held_pull_s(deeds, core_s)
+        let [pull_s] = self.pulls_s([deeds]);
+        pull_s
+    }
+
+    /// The right pulls of several ways that have much in common.
+    pub(super) fn pulls_s<const N: usize>(&self, ways: [&[Done]; N]) -> [Option<f64>; N] {
+        let Resolved { setup, target, limit, .. } = self.resolved;
+        let probe = (target.hold_s > 0.0).then(|| Probe::new(setup, *limit));
+        let mut looks = probe.as_ref().map(Probe::looks);
+        ways.map(|deeds| {
+            let core_s = self.core_pull_s(deeds)?;
+            let is_planned = deeds.is_empty() && !self.is_corrected;
+            match looks.as_mut().filter(|_| !is_planned) {
+                Some(looks) => self.held_pull_s(looks, deeds, core_s),
+                None => Some(core_s),
+            }
+        })
     }
 
     /// What happened, with the turn that nobody reported and that was due before something else was:
@@ -274,18 +285,41 @@ impl<'a> Prepared<'a> {
         self.story.out_s.or_else(|| cook.pull_s(&self.deeds))
     }
 
+    /// The same, and how it was before the last thing happened, where that is what changed it.
+    fn out_and_before(&self, cook: &Cook<'_, 'a>) -> (Option<f64>, Option<Before>) {
+        let told = self.story.deeds.split_last().filter(|_| !self.is_newly_read());
+        let Some((_, before)) = told else { return (self.out_s(cook), None) };
+        let before = cook.with_assumed_turn(before);
+        let [was_s, out_s] = match self.story.out_s {
+            Some(out_s) => [cook.pull_s(&before), Some(out_s)],
+            None => cook.pulls_s([&before, &self.deeds]),
+        };
+        (out_s, Some(Before { deeds: before, pull_s: was_s.unwrap_or(LONGEST_S) }))
+    }
+
+    /// Whether a reading came after the last thing that happened.
+    fn is_newly_read(&self) -> bool {
+        let last_deed_s = self.story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
+        self.learnt.last_s > last_deed_s && self.story.out_s.is_none()
+    }
+
     /// Since the fish met the heat at a moment of the cook's clock, s.
     pub(super) fn elapsed_s(&self, now_s: f64) -> Option<f64> {
         self.story.in_s.map(|in_s| (now_s - in_s).max(0.0))
     }
 
     /// What changed last, in one line.
-    fn reason(&self, cook: &Cook<'_, 'a>, right_s: Option<f64>, ending: &Ending) -> Option<String> {
-        let last_deed_s = self.story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
-        match right_s.filter(|_| self.learnt.last_s > last_deed_s && self.story.out_s.is_none()) {
-            Some(pull_s) => Some(changed("by its readings", pull_s, self.thought_s)),
-            None => cook.reason(&self.story.deeds, right_s, ending),
+    fn reason(
+        &self,
+        cook: &Cook<'_, 'a>,
+        before: Option<&Before>,
+        right_s: Option<f64>,
+        ending: &Ending,
+    ) -> Option<String> {
+        if self.is_newly_read() {
+            return Some(changed("by its readings", right_s, self.thought_s));
         }
+        cook.reason(&self.story.deeds, before?, right_s, ending)
     }
 
     fn spread_s(&self, cook: &Cook<'_, 'a>, pull_s: f64) -> f64 {
@@ -330,7 +364,7 @@ pub fn follow<'a>(
     let cook = prepared.cook(resolved, promise);
     let rest_s = resolved.setup.rest.duration_s;
     let is_out = story.out_s.is_some();
-    let right_s = prepared.out_s(&cook);
+    let (right_s, before) = prepared.out_and_before(&cook);
     let pull_s = right_s.unwrap_or(LONGEST_S);
     let elapsed_s = prepared.elapsed_s(now_s);
     let ending = cook.ended(Accuracy::FAST, deeds, pull_s);
@@ -381,7 +415,7 @@ pub fn follow<'a>(
             target_from_c: target.from_c,
             target_to_c: target.to_c,
             target_aim_c: target.aim_c,
-            reason: prepared.reason(&cook, right_s, &ending),
+            reason: prepared.reason(&cook, before.as_ref(), right_s, &ending),
             waits,
         },
         moves: moves(

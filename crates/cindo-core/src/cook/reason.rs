@@ -8,18 +8,26 @@ use crate::timeline::{Deed, Event as Done};
 /// Turns of whoever takes the planned moment are this close to it, s.
 const SAME_MOMENT_S: f64 = 5.0;
 
+/// How a cook was before the last thing happened.
+pub(super) struct Before {
+    /// What had happened.
+    pub(super) deeds: Vec<Done>,
+    /// The right pull, s.
+    pub(super) pull_s: f64,
+}
+
 impl Cook<'_, '_> {
     /// What the last thing that happened changed.
     pub(super) fn reason(
         &self,
         told: &[Done],
+        before: &Before,
         pull_s: Option<f64>,
         ending: &Ending,
     ) -> Option<String> {
-        let (last, before) = told.split_last()?;
-        let before = self.with_assumed_turn(before);
-        let was_s = self.pull_s(&before).unwrap_or(LONGEST_S);
-        let was = self.lived(was_s, &before);
+        let last = told.last()?;
+        let was_s = before.pull_s;
+        let was = self.lived(was_s, &before.deeds);
         let did = match last.what {
             Deed::Turned => {
                 let made = told.iter().filter(|e| e.what == Deed::Turned).count();
@@ -59,17 +67,15 @@ impl Cook<'_, '_> {
                 ));
             }
         };
-        let Some(pull_s) = pull_s else {
-            return Some(format!(
-                "{did}: the middle does not get there with this heat; turn it up"
-            ));
-        };
         Some(changed(&did, pull_s, Some(was_s)))
     }
 }
 
-/// What something did to the pull, in words.
-pub(super) fn changed(did: &str, pull_s: f64, was_s: Option<f64>) -> String {
+/// What something did to the pull, in words; none where the heat does not reach that far any more.
+pub(super) fn changed(did: &str, pull_s: Option<f64>, was_s: Option<f64>) -> String {
+    let Some(pull_s) = pull_s else {
+        return format!("{did}: the middle does not get there with this heat; turn it up");
+    };
     let (now, then) = (clock(pull_s), clock(was_s.unwrap_or(LONGEST_S)));
     if now == then {
         format!("{did}: out at {now} all the same")

@@ -1,7 +1,7 @@
 use super::*;
 use crate::catalogue::{Catalogue, School};
 use crate::piece::Piece;
-use crate::plan::plan;
+use crate::plan::{Probe, plan};
 use crate::setup::{Doneness, PlanRequest};
 
 /// The classic: hake loin, seared mostly on its skin.
@@ -249,7 +249,8 @@ fn held_c(stove: &Stove, events: &[(f64, Happened)], out_s: f64) -> f64 {
     let prepared =
         follow::Prepared::of(bench, &stove.request, &stove.promise, (&list, &[]), out_s).unwrap();
     let cook = prepared.cook(&prepared.resolved, &stove.promise);
-    let held = cook.seen(&prepared.deeds, out_s).held;
+    let probe = Probe::new(&prepared.resolved.setup, prepared.resolved.limit);
+    let held = probe.looks().held(&cook.lived(out_s, &prepared.deeds));
     held.in_heat_c.max(held.with_rest_c)
 }
 

@@ -531,8 +531,8 @@ fn cautions(kitchen: &Kitchen<'_>, steps: &[LineUpStep]) -> Vec<String> {
 fn one_oven(lines: &[Line<'_>], stations: &Stations, schedule: &Schedule) -> Vec<String> {
     let mut notes = Vec::new();
     for (line, placement) in lines.iter().zip(&schedule.placements) {
-        let Some(placement) = placement.as_ref().filter(|p| p.mode > 0) else { continue };
-        let (usual, taken) = (&line.made.ways[0], &line.made.ways[placement.mode]);
+        let Some(placement) = placement else { continue };
+        let (usual, taken) = (&line.alone, &line.made.ways[placement.mode]);
         let (Some(usual_c), Some(taken_c)) = (usual.setting_c, taken.setting_c) else { continue };
         let longer_s = heat_s(taken) - heat_s(usual);
         let how = if longer_s > 0.0 { "longer" } else { "shorter" };

@@ -31,7 +31,7 @@ pub use moved::Moved;
 pub use request::{AtStove, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
 pub use station::{Station, Stretch};
 
-use chain::{HEAT, LATE_COST, Made};
+use chain::{HEAT, LATE_COST, Made, Way};
 use fish::{Fish, Shared};
 use schedule::{
     Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, Tick, solve,
@@ -67,6 +67,8 @@ struct Line<'r> {
     /// The fish, where it is one.
     shared: Option<Shared<'r>>,
     made: Made,
+    /// The way that it would be cooked alone.
+    alone: Way,
     due_s: f64,
     held_s: Option<f64>,
     fixed: Vec<(String, Tick)>,
@@ -178,7 +180,8 @@ impl Kitchen<'_> {
                 }
             }
             let held_s = dish.held_until_s;
-            lines.push(Line { place, shared, made, due_s: last_s, held_s, fixed });
+            let alone = made.ways[0].clone();
+            lines.push(Line { place, shared, made, alone, due_s: last_s, held_s, fixed });
         }
         problems.finish()?;
         Ok(lines)
@@ -265,7 +268,7 @@ impl Kitchen<'_> {
     ) -> Vec<Option<Placement>> {
         let of = |(line, job): (&Line<'_>, &Job)| {
             let stood = self.asked.dishes[line.place].stood.as_ref()?;
-            let is_it = |way: &chain::Way| {
+            let is_it = |way: &Way| {
                 let same = way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
                 same && way.links.iter().map(|l| &l.key).eq(stood.starts.iter().map(|s| &s.key))
             };

@@ -165,7 +165,8 @@ fn one_oven_finds_the_heat_that_serves_both() {
     let at: Vec<f64> =
         line_up.dishes.iter().map(|d| d.request.as_ref().unwrap().medium_c.unwrap()).collect();
     assert!((at[0] - at[1]).abs() < 0.5 && (170.0..=200.0).contains(&at[0]), "{at:?}");
-    assert!(!line_up.notes.is_empty());
+    let note = line_up.notes.join(" ");
+    assert!(note.contains("One heat for all in it: "), "{at:?} {note}");
 }
 
 /// Twelve minutes before supper there is no time for a dish that takes a quarter of an hour: it says so, and when

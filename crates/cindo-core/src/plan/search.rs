@@ -1,14 +1,15 @@
 //! The inverse problem: when to take it off so that it rests to the target.
 
 use super::browning::Browning;
-use super::probe::{BOOK_REST_MARGIN_K, Held, Probe, Seen};
+use super::held::{BOOK_REST_MARGIN_K, Held};
+use super::probe::{Looks, Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
 use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Setup, Target};
-use crate::timeline::Schedule;
+use crate::timeline::{Lived, Schedule};
 use cindo_heat::dose::GOLDEN_S;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
@@ -239,7 +240,9 @@ pub(super) fn ending_at(
     let column = Trial::new(setup, Accuracy::FAST);
     let ending = column.finish(column.raw(), schedule, out_s);
     if resolved.target.hold_s > 0.0 || setup.needs_section() {
-        let seen = Probe::new(setup, resolved.limit, false).look(schedule, out_s);
+        let programme = column.programme.clone();
+        let way = Lived { programme, schedule: schedule.clone(), out_s };
+        let seen = Probe::new(setup, resolved.limit).looks().seen(&way);
         return (seen.ending(ending), Some(seen));
     }
     if setup.sides_reach_s() > out_s + setup.rest.duration_s {
@@ -266,7 +269,7 @@ struct Search<'t, 'a> {
     is_near: bool,
 }
 
-impl Search<'_, '_> {
+impl<'a> Search<'_, 'a> {
     /// The pull whose level is `aim_c`, on one column with what `adds` makes of its ending.
     fn column(
         &self,
@@ -324,19 +327,21 @@ impl Search<'_, '_> {
     }
 
     /// The whole section of a piece that is neither flat nor round to its heat.
+    #[expect(
+        clippy::redundant_closure_for_method_calls,
+        reason = "a method is not general enough in its lifetimes"
+    )]
     fn section(&self, aim_c: f64, guess: Root) -> Option<Found> {
-        let probe = Probe::new(self.setup, self.limit, false);
         let guess = self.guessed(aim_c, guess);
-        self.looked_for(&probe, aim_c, SECTION_K, guess, |seen| seen.level_c)
+        self.looked_for((aim_c, SECTION_K), guess, |looks, way| looks.level_c(way))
     }
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
     /// something to spare.
     fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
-        let probe = Probe::new(self.setup, self.limit, true);
         let guess = self.guessed(aim_c, guess);
-        let (limit_c, within_k) = Held::aim(self.limit);
-        self.looked_for(&probe, limit_c, within_k, guess, |seen| seen.held.surely_c())
+        let aim = Held::aim(self.limit);
+        self.looked_for(aim, guess, |looks, way| looks.held(way).surely_c())
     }
 
     /// When a coat that has to be gold is, s, where that is after a pull.
@@ -346,24 +351,19 @@ impl Search<'_, '_> {
         coloured_s(self.setup, self.trial, &schedule, least).filter(|gold_s| *gold_s > pull_s)
     }
 
+    /// The pull whose level is as warm as is aimed at, to so many K, on the whole section.
     fn looked_for(
         &self,
-        probe: &Probe<'_, '_>,
-        aim_c: f64,
-        tolerance_k: f64,
+        (aim_c, tolerance_k): (f64, f64),
         guess: Root,
-        level: impl Fn(&Seen) -> f64,
+        mut level_c: impl FnMut(&mut Looks<'_, '_, 'a>, &Lived<'a>) -> f64,
     ) -> Option<Found> {
-        let look = |pull_s: f64| probe.look(&self.trial.programme.schedule(pull_s), pull_s);
-        let mut last = None;
-        let rising = |pull_s: f64| {
-            let seen = look(pull_s);
-            last = Some((pull_s, seen));
-            level(&seen)
-        };
+        let probe = Probe::new(self.setup, self.limit);
+        let mut looks = probe.looks();
+        let way = |pull_s: f64| self.trial.programme.lived(pull_s, &[]);
+        let rising = |pull_s: f64| level_c(&mut looks, &way(pull_s));
         let root = rising_root(rising, aim_c, tolerance_k, guess, self.span)?;
-        let known = last.filter(|(at_s, _)| (at_s - root.at).abs() < 1e-9).map(|(_, seen)| seen);
-        let seen = known.unwrap_or_else(|| look(root.at));
+        let seen = looks.seen(&way(root.at));
         let ending = seen.ending(self.trial.candidate(root.at));
         Some(Found { root, ending, seen: Some(seen) })
     }

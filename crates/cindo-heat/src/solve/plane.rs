@@ -2,6 +2,8 @@
 //! every row, in an order that alternates from step to step (Strang's symmetric splitting; Strang
 //! 1968, SIAM J. Numer. Anal. 5:506), so that the whole is second order and conserves heat exactly.
 
+use std::sync::Arc;
+
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
@@ -44,7 +46,9 @@ pub struct PlaneSimulation<'a> {
     budget: Option<&'a Budget>,
     /// Cells times linear systems of the step being tried.
     cell_solves: u64,
-    lines: [Vec<Line>; 2],
+    lines: [Arc<[Line]>; 2],
+    /// What it is in.
+    heater: Option<Heater>,
     time_s: f64,
     step_s: f64,
     steps: u64,
@@ -95,10 +99,10 @@ struct Work {
     scratch: Vec<Scratch>,
 }
 
-/// No surface is closer to the middle of its cell than this, m.
 /// What a line costs besides its cells, in cells: exchange at its ends, and being set up (measured: thin lines
 /// take five times as long for each cell).
 const LINE_CELLS: usize = 24;
+/// No surface is closer to the middle of its cell than this, m.
 const LEAST_DEPTH_M: f64 = 1e-5;
 /// Area of an idle cell, m²; any positive number does.
 const IDLE: f64 = 1e-6;
@@ -134,7 +138,7 @@ fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
     }
 }
 
-fn lines(section: &CrossSection, along_x: bool) -> Vec<Line> {
+fn lines(section: &CrossSection, along_x: bool) -> Arc<[Line]> {
     let (outer, inner) =
         if along_x { (section.rows, section.columns) } else { (section.columns, section.rows) };
     let stride = if along_x { section.rows } else { 1 };
@@ -172,7 +176,7 @@ fn lines(section: &CrossSection, along_x: bool) -> Vec<Line> {
             });
         }
     }
-    lines
+    lines.into()
 }
 
 impl<'a> PlaneSimulation<'a> {
@@ -191,7 +195,8 @@ impl<'a> PlaneSimulation<'a> {
         let zeros = || vec![0.0; longest];
         let surfaces = section.surface.len();
         // One scratch for each even length that occurs.
-        let most_ends = lines.iter().flatten().map(|l| l.ends.len()).max().unwrap_or_default();
+        let most_ends =
+            lines.iter().flat_map(|way| way.iter()).map(|l| l.ends.len()).max().unwrap_or_default();
         let scratch = (1..=longest / 2).map(|half| Scratch::new(2 * half, most_ends)).collect();
         Self {
             flesh,
@@ -200,6 +205,7 @@ impl<'a> PlaneSimulation<'a> {
             budget: None,
             cell_solves: 0,
             lines,
+            heater: None,
             time_s: 0.0,
             step_s: FIRST_STEP_S,
             steps: 0,
@@ -291,12 +297,18 @@ impl<'a> PlaneSimulation<'a> {
     ) -> Sink {
         let end_s = self.time_s + duration_s;
         self.reservoir.meet(heater);
-        self.step_s = FIRST_STEP_S;
+        // In the same surroundings it goes on as it went.
+        let mut is_new = self.heater.replace(*heater) != Some(*heater);
         for (i, surround) in self.surrounds.iter_mut().enumerate() {
-            *surround = faces.surround(i);
+            let met = faces.surround(i);
+            is_new |= *surround != met;
+            *surround = met;
             let state = &mut self.state[i];
             state.crust_m = crust_m(self.section, &self.dried, &self.section.surface[i]);
             state.meet(surround.backing.as_ref());
+        }
+        if is_new {
+            self.step_s = FIRST_STEP_S;
         }
         while self.time_s < end_s - 1e-9 {
             let (step_s, lands) =
@@ -360,10 +372,8 @@ impl<'a> PlaneSimulation<'a> {
 
     /// One implicit step along every line of a direction; returns the error, J/m.
     fn sweep(&mut self, way: usize, step_s: f64, pending: &mut Balance) -> f64 {
-        let lines = std::mem::take(&mut self.lines[way]);
-        let error = lines.iter().map(|line| self.solve_line(line, step_s, pending)).sum();
-        self.lines[way] = lines;
-        error
+        let lines = Arc::clone(&self.lines[way]);
+        lines.iter().map(|line| self.solve_line(line, step_s, pending)).sum()
     }
 
     fn solve_line(&mut self, line: &Line, step_s: f64, pending: &mut Balance) -> f64 {

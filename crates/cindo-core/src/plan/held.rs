@@ -1,0 +1,126 @@
+//! What every place of a section has been through: how warm the worst of them stays for as long as a limit asks.
+
+use crate::caution::{Verdict, Watch};
+use crate::setup::Limit;
+use cindo_heat::cells::CrossSection;
+use cindo_heat::solve::PlaneSimulation;
+
+/// The level that the worst place holds for as long as the limit asks, °C.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub(crate) struct Held {
+    /// In the heat alone.
+    pub(crate) in_heat_c: f64,
+    /// With the rest on the coldest support.
+    pub(crate) with_rest_c: f64,
+}
+
+/// What must be held is held this much over the limit in the heat, so that neither rounding nor a
+/// coarse grid falls under it, and this much over it where the rest has to do it, K.
+const BOOK_MARGIN_K: f64 = 0.6;
+pub(super) const BOOK_REST_MARGIN_K: f64 = 1.0;
+/// And so much more at most, K.
+const BOOK_OVER_K: f64 = 0.5;
+
+impl Held {
+    /// What it is sure to hold, °C.
+    pub(crate) fn surely_c(self) -> f64 {
+        (self.in_heat_c - BOOK_MARGIN_K).max(self.with_rest_c - BOOK_REST_MARGIN_K)
+    }
+
+    /// What a search for the earliest pull that is sure to hold a limit aims at, °C, and how near to it it has
+    /// to come, K.
+    pub(crate) fn aim(limit: Limit) -> (f64, f64) {
+        let half_k = 0.5 * BOOK_OVER_K;
+        (limit.core_c + half_k, half_k)
+    }
+}
+
+/// Temperatures of every cell over time.
+#[derive(Debug)]
+pub(super) struct Trace {
+    cells: usize,
+    time_s: Vec<f64>,
+    temperature_c: Vec<f64>,
+}
+
+/// Moments at which a hold may begin are tried so far apart, s.
+const HOLD_GRID_S: f64 = 1.0;
+
+impl Trace {
+    pub(super) fn new(cells: usize) -> Self {
+        Self { cells, time_s: Vec::new(), temperature_c: Vec::new() }
+    }
+
+    /// Samples so far.
+    pub(super) fn samples(&self) -> usize {
+        self.time_s.len()
+    }
+
+    /// Goes back to so many samples.
+    pub(super) fn truncate(&mut self, samples: usize) {
+        self.time_s.truncate(samples);
+        self.temperature_c.truncate(samples * self.cells);
+    }
+
+    pub(super) fn add(&mut self, simulation: &PlaneSimulation<'_>) {
+        self.time_s.push(simulation.time_s());
+        self.temperature_c.extend_from_slice(simulation.temperature_c());
+    }
+
+    /// Safety of every place inside a section of a piece that began at one temperature, °C.
+    pub(super) fn verdict(&self, section: &CrossSection, start_c: f64, limit: Limit) -> Verdict {
+        let inside: Vec<usize> = (0..self.cells).filter(|cell| section.is_inside(*cell)).collect();
+        let mut now_c = vec![start_c; inside.len()];
+        let mut watch = Watch::new(inside.len(), start_c, limit);
+        let mut before_s = 0.0;
+        let samples = self.time_s.iter().zip(self.temperature_c.chunks_exact(self.cells));
+        for (at_s, temperature_c) in samples {
+            for (kept, cell) in now_c.iter_mut().zip(&inside) {
+                *kept = temperature_c[*cell];
+            }
+            watch.add(&now_c, at_s - before_s);
+            before_s = *at_s;
+        }
+        watch.verdict()
+    }
+
+    /// What the worst place inside a section holds, where so many samples are from the heat, °C.
+    pub(super) fn held(&self, section: &CrossSection, hold_s: f64, pulled: usize) -> Held {
+        let worst = |samples: usize| {
+            let cells = (0..self.cells).filter(|cell| section.is_inside(*cell));
+            cells.map(|cell| self.held_c(cell, hold_s, samples - 1)).fold(f64::INFINITY, f64::min)
+        };
+        Held { in_heat_c: worst(pulled), with_rest_c: worst(self.samples()) }
+    }
+
+    /// Highest level that a cell stays at or above for `hold_s` on end up to sample `last`, °C.
+    ///
+    /// Each place warms to one peak and cools, so that the best stretch has the peak in it; a second peak
+    /// and what is cut off between samples only make it less, never more.
+    fn held_c(&self, cell: usize, hold_s: f64, last: usize) -> f64 {
+        let at = |i: usize| self.temperature_c[i * self.cells + cell];
+        let end_s = self.time_s[last] - hold_s;
+        if end_s < 0.0 {
+            return f64::MIN;
+        }
+        let peak = (0..=last).rev().max_by(|a, b| at(*a).total_cmp(&at(*b))).unwrap_or(last);
+        let value = |time_s: f64| {
+            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).clamp(1, last);
+            let (from_s, to_s) = (self.time_s[i - 1], self.time_s[i]);
+            let share = ((time_s - from_s) / (to_s - from_s)).clamp(0.0, 1.0);
+            at(i - 1) + share * (at(i) - at(i - 1))
+        };
+        let first_s = (self.time_s[peak] - hold_s).clamp(0.0, end_s);
+        let last_s = self.time_s[peak].min(end_s);
+        let steps = ((last_s - first_s) / HOLD_GRID_S).ceil().max(1.0);
+        let step_s = (last_s - first_s) / steps;
+        let mut best = f64::MIN;
+        let mut i = 0.0;
+        while i <= steps {
+            let start_s = first_s + i * step_s;
+            best = best.max(value(start_s).min(value(start_s + hold_s)));
+            i += 1.0;
+        }
+        best
+    }
+}
