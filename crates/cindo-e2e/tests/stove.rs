@@ -126,6 +126,48 @@ async fn a_whole_cook_on_a_fast_clock_on_a_phone() -> Outcome {
     whole_cook(Screen::Phone).await
 }
 
+/// What happens while a page's first list is on its way is not lost: the list may be from before it.
+#[tokio::test]
+async fn what_happens_while_a_page_opens_is_on_it() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Desk).await?;
+    // The page opens with its first list held back: it is written into one that has none of its scripts yet.
+    browser.client.goto(&format!("{}/api/health", server.address)).await?;
+    let open = "fetch('/').then((page) => page.text()).then((html) => {
+        const real = window.fetch;
+        window.fetch = async (...asked) => {
+            const answer = await real(...asked);
+            if (new URL(asked[0].url ?? asked[0], location).pathname === '/api/cooks' && !window.letGo) {
+                window.first = await answer.clone().json();
+                await new Promise((resolve) => { window.letGo = resolve; });
+            }
+            return answer;
+        };
+        history.replaceState(null, '', '/stove');
+        document.open();
+        document.write(html);
+        document.close();
+    });";
+    browser.client.execute(open, vec![]).await?;
+    browser.until("window.letGo && window.first").await?;
+    let turn = "const id = window.first.cooks.find((cook) => cook.status === 'cooking').id;
+        const body = JSON.stringify([{ id: crypto.randomUUID(), kind: 'turn', ago_s: 0 }]);
+        const headers = { 'content-type': 'application/json' };
+        fetch(`/api/cooks/${id}/events`, { method: 'POST', headers, body })
+            .then((answer) => { window.told = answer.ok; });";
+    browser.client.execute(turn, vec![]).await?;
+    browser.until("window.told").await?;
+    // Heard within a second; the list comes after it.
+    tokio::time::sleep(std::time::Duration::from_secs(1)).await;
+    browser.client.execute("window.letGo();", vec![]).await?;
+    browser
+        .until(
+            "document.querySelector('section [role=status]')?.innerText.includes('early: out at')",
+        )
+        .await?;
+    Ok(())
+}
+
 /// The plan's own button begins a cook, by keys alone it goes on, and a second page sees every step.
 #[tokio::test]
 async fn two_pages_are_in_step_and_a_reload_changes_nothing() -> Outcome {

@@ -2,6 +2,7 @@ import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/r
 import { useEffect } from "react";
 import { ApiFailure, api, type Kitchen, type KitchenKept, unwrap } from "@/api/client";
 import { onLive } from "@/api/live";
+import { refresh } from "@/lib/refresh";
 
 /** The kitchen as the server keeps it: the same on every device. */
 const kitchenQuery = queryOptions<KitchenKept>({
@@ -60,7 +61,7 @@ export function useNews() {
   const client = useQueryClient();
   useEffect(() => {
     const again = (...keys: string[]) => {
-      for (const key of keys) void client.invalidateQueries({ queryKey: [key] });
+      for (const key of keys) void refresh(client, [key]);
     };
     const ends = [
       onLive("kitchen", () => {

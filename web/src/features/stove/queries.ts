@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type Cook, type CookList, type PlanRequest, unwrap } from "@/api/client";
 
 /** A cook with the moment at which this page heard of it, on the page's own steady clock, ms. */
@@ -9,12 +9,21 @@ interface Heard extends Omit<CookList, "cooks"> {
 
 const heard = (cook: Cook): HeardCook => ({ ...cook, heardMs: performance.now() });
 
+/** What is heard while a list is on its way: the list may be from before it. */
+const meanwhile = new Set<Cook[]>();
+
 /** Cooks under way and the latest that are over. Kept in step by what the server tells (`useLive`). */
 export const cooksQuery = queryOptions({
   queryKey: ["cooks"],
   queryFn: async (): Promise<Heard> => {
-    const list = await unwrap(api.GET("/api/cooks"));
-    return { ...list, cooks: list.cooks.map(heard) };
+    const since: Cook[] = [];
+    meanwhile.add(since);
+    try {
+      const list = await unwrap(api.GET("/api/cooks"));
+      return since.reduce(withCook, { ...list, cooks: list.cooks.map(heard) });
+    } finally {
+      meanwhile.delete(since);
+    }
   },
   staleTime: Number.POSITIVE_INFINITY,
 });
@@ -28,7 +37,7 @@ export const plannedQuery = (request: PlanRequest) =>
   });
 
 /** The list with a cook as it stands now. What is older than what the page has is not taken. */
-export function withCook(list: Heard, cook: Cook): Heard {
+function withCook(list: Heard, cook: Cook): Heard {
   const known = list.cooks.find((c) => c.id === cook.id);
   if (known && Date.parse(known.now) > Date.parse(cook.now)) return list;
   const others = list.cooks.filter((c) => c.id !== cook.id);
@@ -36,10 +45,16 @@ export function withCook(list: Heard, cook: Cook): Heard {
   return { ...list, now: cook.now, cooks };
 }
 
+/** Takes a cook as it stands now. */
+export function takeCook(client: QueryClient, cook: Cook) {
+  for (const since of meanwhile) since.push(cook);
+  client.setQueryData(cooksQuery.queryKey, (list) => list && withCook(list, cook));
+}
+
 export function useTakeCook() {
   const client = useQueryClient();
   return (cook: Cook) => {
-    client.setQueryData(cooksQuery.queryKey, (list) => list && withCook(list, cook));
+    takeCook(client, cook);
   };
 }
 

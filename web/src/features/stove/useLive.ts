@@ -2,19 +2,19 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import type { Cook } from "@/api/client";
 import { onLive, useHeard } from "@/api/live";
+import { refresh } from "@/lib/refresh";
 import { flush } from "./outbox";
-import { cooksQuery, withCook } from "./queries";
+import { cooksQuery, takeCook } from "./queries";
 
 /** Listens to what goes on and keeps the cooks in step; whether the server is heard. */
 export function useLive(): boolean {
   const client = useQueryClient();
   useEffect(() => {
-    const refetch = () => void client.invalidateQueries({ queryKey: cooksQuery.queryKey });
+    const refetch = () => void refresh(client, cooksQuery.queryKey);
     const ends = [
       onLive("open", () => void flush()),
       onLive("cook", (data) => {
-        const cook = JSON.parse(data) as Cook;
-        client.setQueryData(cooksQuery.queryKey, (list) => list && withCook(list, cook));
+        takeCook(client, JSON.parse(data) as Cook);
       }),
       onLive("cook_gone", refetch),
       onLive("missed", refetch),
