@@ -158,6 +158,14 @@ async fn in_the_service_what_is_late_moves_and_two_pages_agree() -> Outcome {
     other
         .until("document.querySelector('main [role=status]')?.innerText.includes(' 3:00 later: ')")
         .await?;
+    // A slip of the finger: it is taken back, once.
+    browser.press("Take back").await?;
+    other
+        .until("document.querySelector('main [role=status]')?.innerText.startsWith('Taken back: ')")
+        .await?;
+    other
+        .until("![...document.querySelectorAll('button')].some(b => b.innerText === 'Take back')")
+        .await?;
     // Two tickets come in, and both are late: everything stays in order.
     assert_eq!(browser.client.execute_async(TICKETS, vec![]).await?, "200");
     other.until("document.querySelectorAll('[aria-label=Dishes] li').length === 9").await?;

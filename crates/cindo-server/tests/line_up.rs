@@ -100,7 +100,9 @@ fn what_is_kept_survives_a_kill_and_two_hands_do_not_undo_each_other() {
 /// The service began; the peas are three minutes late, and a ticket comes in. What has begun stays.
 #[test]
 fn a_service_goes_on_with_what_is_late_and_what_comes_in() {
-    let (_folder, server) = fresh();
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("line_up.db");
+    let server = Server::on(&file);
     let kept = keep(&server, &supper(SERVES));
     let path = format!("/api/line-ups/{}", kept["id"]);
     // Eaten in nine minutes: chips are cut and dry, the hake is in.
@@ -123,9 +125,21 @@ fn a_service_goes_on_with_what_is_late_and_what_comes_in() {
         }
     }
     let ticket = json!({ "changes": [{ "kind": "add", "dish":
-        { "id": "ticket", "side": "spinach", "servings": 1, "serve_s": 300, "prepared": true } }] });
+        { "id": "ticket", "name": "Spinach", "side": "spinach", "servings": 1, "serve_s": 300, "prepared": true } }] });
     let more = server.post(&format!("{path}/changes"), &ticket.to_string()).json();
     assert_eq!(more["dishes"].as_array().unwrap().len(), 4);
+    assert_eq!(more["moved"]["takes_back"], "Spinach comes in", "{}", more["moved"]);
+    // It was for another table: taken back, once, also after a power cut.
+    server.kill();
+    let server = Server::on(&file);
+    let take_back = json!({ "changes": [{ "kind": "take_back" }] }).to_string();
+    let back = server.post(&format!("{path}/changes"), &take_back).json();
+    assert_eq!(back["dishes"].as_array().unwrap().len(), 3, "{back}");
+    let said = back["moved"]["line"].as_str().unwrap();
+    assert!(said.starts_with("Taken back: Spinach comes in: "), "{said}");
+    assert_eq!(back["moved"]["takes_back"], Value::Null);
+    let again = server.post(&format!("{path}/changes"), &take_back);
+    assert_eq!((again.status, again.fields()), (422, vec!["changes.0.kind".to_owned()]));
     // A service that is a day away is none.
     let long_ago = json!({ "first_serve_at": "1999-12-31T19:30:00Z", "running": true }).to_string();
     assert_eq!(server.send("PATCH", &path, &[JSON], &long_ago).fields(), ["running"]);

@@ -1650,6 +1650,9 @@ export interface components {
             hands?: number | null;
             /** @enum {string} */
             kind: "crew";
+        } | {
+            /** @enum {string} */
+            kind: "take_back";
         };
         /** @description What to take over, or to forget. */
         ChangeCalibrations: {
@@ -3932,6 +3935,8 @@ export interface components {
             at_s: number;
             /** @description In a sentence. */
             line: string;
+            /** @description What can be taken back, in a few words: the last change that a hand made. */
+            takes_back?: string | null;
         };
         /** @description What earlier cooks say about a plan. */
         NextTime: {

@@ -6,6 +6,7 @@ use super::answer::{DishView, LineUp};
 use super::chain::{HEAT, PREP};
 use super::moved::later;
 use super::request::{AtStove, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
+use super::take_back::{kept, take_back};
 use crate::error::{FieldError, Problems, within};
 use crate::say::{capital, quoted};
 
@@ -105,6 +106,8 @@ pub enum Change {
         #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 12))]
         burners: Option<u32>,
     },
+    /// The last change that a hand made in this service is taken back; alone, nothing goes with it.
+    TakeBack,
 }
 
 /// The line-up after some changes, one after the other. In a service that is under way, `now_s`, what has begun
@@ -118,13 +121,34 @@ pub fn change(
     now_s: Option<f64>,
     changes: &[Change],
 ) -> Result<LineUpRequest, Vec<FieldError>> {
-    let mut next = request.clone();
-    next.now_s = now_s.or(request.now_s);
-    let is_freed = |id: &str, start: &Fixed| {
+    if changes == [Change::TakeBack] {
+        return take_back(request, line_up, now_s).map_err(|errors| within("changes.0", errors));
+    }
+    let frees = |id: &str, start: &Fixed| {
         let frees =
             |c: &Change| matches!(c, Change::Free { dish, key } if dish == id && *key == start.key);
         changes.iter().any(frees)
     };
+    let mut next = settled(request, line_up, now_s, frees);
+    for (place, change) in changes.iter().enumerate() {
+        apply(&mut next, line_up, now_s, change)
+            .map_err(|errors| within(&format!("changes.{place}"), errors))?;
+    }
+    next.last = now_s.map(|now_s| Last {
+        before: kept(request, line_up, changes, now_s),
+        ..last(line_up, changes, now_s)
+    });
+    Ok(next)
+}
+
+/// The line-up with everything where it stands; what has begun stays there, unless it is freed.
+pub(super) fn settled(
+    request: &LineUpRequest,
+    line_up: &LineUp,
+    now_s: Option<f64>,
+    is_freed: impl Fn(&str, &Fixed) -> bool,
+) -> LineUpRequest {
+    let mut next = LineUpRequest { now_s: now_s.or(request.now_s), ..request.clone() };
     for dish in &mut next.dishes {
         let Some(view) = line_up.dishes.iter().find(|view| view.id == dish.id) else { continue };
         if view.starts.is_empty() {
@@ -134,24 +158,24 @@ pub fn change(
         let Some(now_s) = now_s else { continue };
         let begun = view.starts.iter().filter(|start| start.start_s <= now_s);
         for start in begun.filter(|start| !is_freed(&view.id, start)) {
-            if dish.fixed.iter().all(|fixed| fixed.key != start.key) {
-                dish.fixed.push(start.clone());
-            }
-            if start.key.starts_with(HEAT) && dish.vessel.is_none() {
-                // In its pan it stays in that pan, and its plan is the one that it went in with.
-                dish.vessel.clone_from(&view.vessel);
-                if dish.request.is_some() {
-                    dish.request.clone_from(&view.request);
-                }
-            }
+            begins(dish, view, start);
         }
     }
-    for (place, change) in changes.iter().enumerate() {
-        apply(&mut next, line_up, now_s, change)
-            .map_err(|errors| within(&format!("changes.{place}"), errors))?;
+    next
+}
+
+/// A step has begun: it stays where it is, and what is in its pan stays in that pan.
+pub(super) fn begins(dish: &mut Dish, view: &DishView, start: &Fixed) {
+    if dish.fixed.iter().all(|fixed| fixed.key != start.key) {
+        dish.fixed.push(start.clone());
     }
-    next.last = now_s.map(|now_s| last(line_up, changes, now_s));
-    Ok(next)
+    if start.key.starts_with(HEAT) && dish.vessel.is_none() {
+        // Its plan is the one that it went in with.
+        dish.vessel.clone_from(&view.vessel);
+        if dish.request.is_some() {
+            dish.request.clone_from(&view.request);
+        }
+    }
 }
 
 /// What comes out within this of its moment is as it was lined up, s.
@@ -160,13 +184,18 @@ const AS_LINED_UP_S: f64 = 10.0;
 /// The first of some changes that can be told, and where everything was before them.
 fn last(line_up: &LineUp, changes: &[Change], at_s: f64) -> Last {
     let (dish, why) = changes.iter().find_map(|change| told(line_up, change)).unwrap_or_default();
+    Last { at_s, why, dish, was: was(line_up), before: None }
+}
+
+/// Where everything is.
+pub(super) fn was(line_up: &LineUp) -> Vec<Was> {
     let was =
         |view: &DishView| Was { dish: view.id.clone(), served_s: view.served_s, out_s: view.out_s };
-    Last { at_s, why, dish, was: line_up.dishes.iter().map(was).collect() }
+    line_up.dishes.iter().map(was).collect()
 }
 
 /// A change in a few words, and the dish that it happened to.
-fn told(line_up: &LineUp, change: &Change) -> Option<(Option<String>, String)> {
+pub(super) fn told(line_up: &LineUp, change: &Change) -> Option<(Option<String>, String)> {
     let view = |id: &str| line_up.dishes.iter().find(|view| view.id == id);
     let name = |id: &str| view(id).map_or_else(|| quoted(id), |view| view.name.clone());
     let (dish, why) = match change {
@@ -198,12 +227,13 @@ fn told(line_up: &LineUp, change: &Change) -> Option<(Option<String>, String)> {
         Change::Prepared { .. }
         | Change::Fix { .. }
         | Change::Free { .. }
-        | Change::Crew { .. } => return None,
+        | Change::Crew { .. }
+        | Change::TakeBack => return None,
     };
     Some((dish.cloned(), why))
 }
 
-fn apply(
+pub(super) fn apply(
     next: &mut LineUpRequest,
     line_up: &LineUp,
     now_s: Option<f64>,
@@ -271,6 +301,10 @@ fn apply(
         Change::Crew { hands, burners } => {
             next.hands = hands.or(next.hands);
             next.burners = burners.or(next.burners);
+        }
+        Change::TakeBack => {
+            let message = "goes alone: give it in a request of its own";
+            return Err(vec![FieldError { field: "kind".to_owned(), message: message.to_owned() }]);
         }
     }
     Ok(())

@@ -21,6 +21,8 @@ pub struct Moved {
     pub at_s: f64,
     /// In a sentence.
     pub line: String,
+    /// What can be taken back, in a few words: the last change that a hand made.
+    pub takes_back: Option<String>,
 }
 
 /// So much later, or earlier where it is negative.
@@ -54,7 +56,8 @@ pub(super) fn moved<'h>(
     } else {
         format!("{}: {what}.", last.why)
     };
-    Moved { at_s: last.at_s, line }
+    let takes_back = last.before.as_ref().map(|before| before.what.clone());
+    Moved { at_s: last.at_s, line, takes_back }
 }
 
 fn part(was: &Was, view: &DishView, hold: Option<&Hold>) -> Option<String> {

@@ -169,6 +169,28 @@ pub struct Last {
     pub dish: Option<String>,
     /// Where dishes were before it.
     pub was: Vec<Was>,
+    /// What taking it back goes back to; none where nothing can be taken back.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub before: Option<Before>,
+}
+
+/// What was lined up before the last change that a hand made in a service.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Before {
+    /// When that was told, s.
+    pub at_s: f64,
+    /// What it was, in a few words.
+    pub what: String,
+    /// Dishes, with what had begun by then.
+    pub dishes: Vec<Dish>,
+    /// Cooks.
+    pub hands: Option<u32>,
+    /// Burners.
+    pub burners: Option<u32>,
+    /// Stations that were not to be had.
+    pub busy: Vec<Busy>,
 }
 
 /// What is lined up. All times count from one zero, s.

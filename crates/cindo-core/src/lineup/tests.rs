@@ -253,6 +253,61 @@ fn three_minutes_late_moves_only_what_it_must() {
     assert_eq!(view(&more, "char").starts, view(&after, "char").starts);
 }
 
+/// A slip of the finger: what was told last is taken back, once, and everything stands where it stood. What went in
+/// meanwhile is in.
+#[test]
+fn what_was_told_last_is_taken_back() {
+    let cook = Cook::new();
+    let asked = LineUpRequest {
+        hands: Some(3),
+        ..request(vec![
+            fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
+            fish("char", "arctic_char", "fillet", 21.0, "roast", 2),
+            side("rice", "rice", 2),
+        ])
+    };
+    let before = cook.line_up(&asked).unwrap();
+    let told = |asked: &LineUpRequest, now_s: f64, what: Change| {
+        let line_up = cook.line_up(asked).unwrap();
+        let next = change(asked, &line_up, Some(now_s), &[what]).unwrap();
+        let line_up = cook.line_up(&next).unwrap();
+        (next, line_up)
+    };
+    let starts = |line_up: &LineUp, id: &str| view(line_up, id).starts.clone();
+    let in_s =
+        |id: &str| starts(&before, id).into_iter().find(|s| s.key == "heat:1").unwrap().start_s;
+    // Told a minute before the first of the two goes in, and taken back before either does.
+    let now_s = in_s("char").min(in_s("haddock")) - 60.0;
+    let by = |id: &str| Change::Late { dish: id.into(), by_s: 600.0 };
+    let (late, slipped) = told(&asked, now_s, by("haddock"));
+    assert!(starts(&slipped, "haddock") != starts(&before, "haddock"));
+    let moved = slipped.moved.clone().unwrap();
+    assert_eq!(moved.takes_back.as_deref(), Some("Haddock 10:00 later"));
+    let (back, again) = told(&late, now_s + 10.0, Change::TakeBack);
+    for dish in &before.dishes {
+        assert_eq!(starts(&again, &dish.id), dish.starts, "{}", dish.id);
+    }
+    let moved = again.moved.clone().unwrap();
+    assert!(moved.line.starts_with("Taken back: Haddock 10:00 later"), "{}", moved.line);
+    assert_eq!(moved.takes_back, None);
+    let refused = change(&back, &again, Some(now_s + 20.0), &[Change::TakeBack]).unwrap_err();
+    assert_eq!(refused[0].field, "changes.0.kind");
+    // The char went in a little early meanwhile: it stays in, and the haddock goes back.
+    let at_stove = AtStove { cook: 1, start_s: now_s + 30.0, turn_s: None, out_s: 600.0 };
+    let goes_in = Change::AtStove { dish: "char".into(), at_stove };
+    let (in_heat, _) = told(&late, now_s + 30.0, goes_in);
+    let (_, again) = told(&in_heat, now_s + 40.0, Change::TakeBack);
+    let char = starts(&again, "char").into_iter().find(|s| s.key == "heat:1").unwrap();
+    assert!((char.start_s - (now_s + 30.0)).abs() < 5.0, "{char:?} {now_s}");
+    assert_eq!(starts(&again, "haddock"), starts(&before, "haddock"));
+    // Only in a service, and alone.
+    let both = [by("haddock"), Change::TakeBack];
+    let refused = change(&late, &slipped, Some(now_s), &both).unwrap_err();
+    assert_eq!(refused[0].field, "changes.1.kind");
+    let idle = change(&asked, &before, None, &[Change::TakeBack]).unwrap_err();
+    assert_eq!(idle[0].field, "changes.0.kind");
+}
+
 #[test]
 fn bad_line_ups_are_refused_on_their_fields() {
     let cook = Cook::new();
@@ -421,7 +476,8 @@ fn what_moves_is_said() {
     assert!(waits_s >= 60.0, "{waits_s}");
     let waits =
         format!("6 l fryer is scrubbed: haddock {} longer on a rack, still crisp.", clock(waits_s));
-    assert_eq!(after.moved, Some(Moved { at_s: -1200.0, line: waits }));
+    let takes_back = Some("6 l fryer is scrubbed".to_owned());
+    assert_eq!(after.moved, Some(Moved { at_s: -1200.0, line: waits, takes_back }));
 }
 
 /// The moment has come and the pan is not hot yet: told so, the fish has not begun, and waits for the pan; told only

@@ -247,12 +247,24 @@ export function LineUpPage() {
             );
           })}
           {lineUp.moved != null && nowS !== null && nowS - lineUp.moved.at_s < NEWS_S && (
-            <p
-              role="status"
-              className="mt-3 rounded-field bg-base-200 px-3 py-2 text-lg print:hidden"
-            >
-              {localise(lineUp.moved.line, preferences)}
-            </p>
+            <div className="mt-3 flex flex-wrap items-center gap-3 rounded-field bg-base-200 px-3 py-2 text-lg print:hidden">
+              <p role="status" className="min-w-40 flex-1">
+                {localise(lineUp.moved.line, preferences)}
+              </p>
+              {lineUp.moved.takes_back != null && (
+                <button
+                  type="button"
+                  className="btn min-h-16 border-base-300 bg-base-100 text-lg"
+                  aria-label={`Take back: ${localise(lineUp.moved.takes_back, preferences)}`}
+                  disabled={isBusy}
+                  onClick={() => {
+                    tell({ kind: "take_back" });
+                  }}
+                >
+                  Take back
+                </button>
+              )}
+            </div>
           )}
           {lineUp.notes.map((note) => (
             <p key={note} className="mt-3">
