@@ -167,7 +167,9 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
             Sink::Continue
         });
         mark.samples = trace.samples();
-        marks.push(mark);
+        if marks.last().is_none_or(|last| last.samples < mark.samples) {
+            marks.push(mark);
+        }
         &marks[marks.len() - 1]
     }
 }
@@ -199,6 +201,69 @@ impl Seen {
             core_served_c: self.core_served_c,
             level_c: self.level_c,
             ..column
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+    use crate::piece::Piece;
+    use crate::setup::{Doneness, PlanRequest, resolve};
+    use crate::timeline::{Deed, Event};
+
+    /// Looks that go on from one another show what each alone shows, whatever their order and whatever happened.
+    #[test]
+    fn looks_in_any_order_show_what_each_shows_alone() {
+        let catalogue = Catalogue::embedded().unwrap();
+        for (method, turned_s) in [("grill", 700.0), ("roast", 900.0)] {
+            let request = PlanRequest {
+                piece: Piece {
+                    species: "mackerel".into(),
+                    cut: "whole_round".into(),
+                    thickness_mm: 35.0,
+                    skin: true,
+                    start_c: 5.0,
+                    ..Piece::default()
+                },
+                method: method.into(),
+                doneness: Doneness::Band("by_the_book".into()),
+                ..PlanRequest::default()
+            };
+            let resolved = resolve((&catalogue).into(), &request).unwrap();
+            let probe = Probe::new(&resolved.setup, resolved.limit);
+            let programme = Programme::of(&resolved.setup);
+            let turned = [Event { at_s: turned_s, what: Deed::Turned }];
+            let set = [
+                Event { at_s: 300.0, what: Deed::HeatSet(150.0) },
+                Event { at_s: 500.0, what: Deed::Lid(true) },
+            ];
+            let mut looks = probe.looks();
+            for (out_s, deeds) in [
+                (1500.0, &[][..]),
+                (1300.0, &[]),
+                (1350.0, &[]),
+                (1350.0, &turned),
+                (1600.0, &turned),
+                (1590.0, &set),
+                (1400.0, &set),
+                (1500.0, &[]),
+            ] {
+                let way = programme.lived(out_s, deeds);
+                let alone = probe.looks().held(&way);
+                let after = looks.held(&way);
+                let off_k = (after.in_heat_c - alone.in_heat_c)
+                    .abs()
+                    .max((after.with_rest_c - alone.with_rest_c).abs());
+                assert!(off_k < 0.1, "{method} {out_s} {deeds:?}: {after:?} {alone:?}");
+                let (after, alone) = (looks.seen(&way), probe.looks().seen(&way));
+                let off_k = (after.core_at_pull_c - alone.core_at_pull_c).abs();
+                // The coldest place at the pull is one cell or its neighbour, which warm differently afterwards.
+                let later_k = (after.level_c - alone.level_c).abs();
+                assert!(off_k < 0.1 && later_k < 0.3, "{after:?} {alone:?}");
+                assert_eq!(after.verdict.reaches_63c_15s, alone.verdict.reaches_63c_15s);
+            }
         }
     }
 }
