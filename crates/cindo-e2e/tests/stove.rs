@@ -138,8 +138,13 @@ async fn what_happens_while_a_page_opens_is_on_it() -> Outcome {
         window.fetch = async (...asked) => {
             const answer = await real(...asked);
             if (new URL(asked[0].url ?? asked[0], location).pathname === '/api/cooks' && !window.letGo) {
-                window.first = await answer.clone().json();
+                // Its work had to wait: read before what happens now, worked out after it.
+                const first = await answer.json();
+                const now = new Date(Date.now() + 30_000).toISOString();
+                const late = { ...first, cooks: first.cooks.map((cook) => ({ ...cook, now })) };
+                window.first = first;
                 await new Promise((resolve) => { window.letGo = resolve; });
+                return new Response(JSON.stringify(late), { headers: answer.headers });
             }
             return answer;
         };

@@ -36,10 +36,16 @@ export const plannedQuery = (request: PlanRequest) =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** Above 0 where a cook stands later than another state of it: what was told is only ever added to; clocks come second. */
+const sinceThen = (a: Cook, b: Cook) =>
+  a.events.length - b.events.length ||
+  a.readings.length - b.readings.length ||
+  Date.parse(a.now) - Date.parse(b.now);
+
 /** The list with a cook as it stands now. What is older than what the page has is not taken. */
 function withCook(list: Heard, cook: Cook): Heard {
   const known = list.cooks.find((c) => c.id === cook.id);
-  if (known && Date.parse(known.now) > Date.parse(cook.now)) return list;
+  if (known && sinceThen(known, cook) > 0) return list;
   const others = list.cooks.filter((c) => c.id !== cook.id);
   const cooks = [...others, heard(cook)].sort((a, b) => a.id - b.id);
   return { ...list, now: cook.now, cooks };
