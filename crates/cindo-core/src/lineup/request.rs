@@ -174,7 +174,7 @@ pub struct Last {
     pub before: Option<Before>,
 }
 
-/// What was lined up before the last change that a hand made in a service.
+/// The line-up before the last change that a hand made in a service.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
@@ -183,14 +183,9 @@ pub struct Before {
     pub at_s: f64,
     /// What it was, in a few words.
     pub what: String,
-    /// Dishes, with what had begun by then.
-    pub dishes: Vec<Dish>,
-    /// Cooks.
-    pub hands: Option<u32>,
-    /// Burners.
-    pub burners: Option<u32>,
-    /// Stations that were not to be had.
-    pub busy: Vec<Busy>,
+    /// What was lined up, with what had begun by then; its own last change is left out.
+    #[cfg_attr(feature = "schema", schema(no_recursion))]
+    pub request: Box<LineUpRequest>,
 }
 
 /// What is lined up. All times count from one zero, s.

@@ -16,17 +16,16 @@ pub(super) fn kept(
     now_s: f64,
 ) -> Option<Before> {
     if changes.iter().all(|change| matches!(change, Change::AtStove { .. })) {
-        let kept = request.last.as_ref()?.before.as_ref()?;
-        let mut was = kept.of(request);
+        let mut kept = request.last.as_ref()?.before.clone()?;
         for change in changes {
             // Nothing that came in later was there.
-            apply(&mut was, line_up, Some(now_s), change).ok()?;
+            apply(&mut kept.request, line_up, Some(now_s), change).ok()?;
         }
-        return Some(Before { dishes: was.dishes, ..kept.clone() });
+        return Some(kept);
     }
     let before = settled(request, line_up, Some(now_s), |_, _| false);
-    let LineUpRequest { dishes, hands, burners, busy, .. } = before;
-    Some(Before { at_s: now_s, what: what(line_up, changes), dishes, hands, burners, busy })
+    let before = Box::new(LineUpRequest { last: None, ..before });
+    Some(Before { at_s: now_s, what: what(line_up, changes), request: before })
 }
 
 /// Some changes in a few words.
@@ -44,19 +43,6 @@ fn what(line_up: &LineUp, changes: &[Change]) -> String {
     changes.iter().find_map(words).unwrap_or_else(|| "what was changed last".to_owned())
 }
 
-impl Before {
-    /// A line-up with this in it.
-    fn of(&self, request: &LineUpRequest) -> LineUpRequest {
-        LineUpRequest {
-            dishes: self.dishes.clone(),
-            hands: self.hands,
-            burners: self.burners,
-            busy: self.busy.clone(),
-            ..request.clone()
-        }
-    }
-}
-
 /// The line-up without the last change. What has begun since then has begun.
 pub(super) fn take_back(
     request: &LineUpRequest,
@@ -68,8 +54,7 @@ pub(super) fn take_back(
         let message = "nothing can be taken back: only the last change in a service that is under way, and once";
         return Err(vec![FieldError { field: "kind".to_owned(), message: message.to_owned() }]);
     };
-    let mut next = before.of(request);
-    next.now_s = Some(now_s);
+    let mut next = LineUpRequest { now_s: Some(now_s), ..(*before.request).clone() };
     for dish in &mut next.dishes {
         let Some(view) = line_up.dishes.iter().find(|view| view.id == dish.id) else { continue };
         let since = |start_s: f64| before.at_s < start_s && start_s <= now_s;

@@ -219,18 +219,23 @@ fn what_is_short_is_named() {
     assert!(mended.clashes.is_empty(), "{:#?}", mended.clashes);
 }
 
-/// In a service what has begun stays, a late dish moves, and what it does not touch does not.
-#[test]
-fn three_minutes_late_moves_only_what_it_must() {
-    let cook = Cook::new();
-    let asked = LineUpRequest {
+/// Three dishes and three cooks, so that none waits for a hand.
+fn three_dishes() -> LineUpRequest {
+    LineUpRequest {
         hands: Some(3),
         ..request(vec![
             fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
             fish("char", "arctic_char", "fillet", 21.0, "roast", 2),
             side("rice", "rice", 2),
         ])
-    };
+    }
+}
+
+/// In a service what has begun stays, a late dish moves, and what it does not touch does not.
+#[test]
+fn three_minutes_late_moves_only_what_it_must() {
+    let cook = Cook::new();
+    let asked = three_dishes();
     let before = cook.line_up(&asked).unwrap();
     let now_s = -420.0;
     let late = Change::Late { dish: "haddock".into(), by_s: 180.0 };
@@ -258,14 +263,7 @@ fn three_minutes_late_moves_only_what_it_must() {
 #[test]
 fn what_was_told_last_is_taken_back() {
     let cook = Cook::new();
-    let asked = LineUpRequest {
-        hands: Some(3),
-        ..request(vec![
-            fish("haddock", "haddock", "fillet", 21.0, "deep_fry", 2),
-            fish("char", "arctic_char", "fillet", 21.0, "roast", 2),
-            side("rice", "rice", 2),
-        ])
-    };
+    let asked = three_dishes();
     let before = cook.line_up(&asked).unwrap();
     let told = |asked: &LineUpRequest, now_s: f64, what: Change| {
         let line_up = cook.line_up(asked).unwrap();
