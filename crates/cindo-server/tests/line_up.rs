@@ -330,6 +330,9 @@ fn what_happens_at_the_stove_moves_the_service() {
     let again = json!({ "first_serve_at": SERVES }).to_string();
     let again = server.send("PATCH", &path, &[JSON], &again).json();
     assert!(again["asked"][0].get("at_stove").is_none() && again["moved"].is_null(), "{again}");
+    for what in ["vessel", "request", "prepared"] {
+        assert_eq!(again["asked"][0].get(what), kept["asked"][0].get(what), "{what}");
+    }
 }
 
 /// Two changes at once that name no revision: both are made. One that names the revision that was is told so.

@@ -1151,6 +1151,14 @@ export interface components {
          * @enum {string}
          */
         Ask: "heat" | "thickness" | "tempered";
+        /** @description What was asked of a dish that went into the heat since, in one pan and by one plan. */
+        Asked: {
+            /** @description Whether everything before the heat was done already. */
+            prepared: boolean;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /** @description Id of the gear that it was to cook in and no other. */
+            vessel?: string | null;
+        };
         /**
          * @description What a figure of a check is.
          * @enum {string}
@@ -2472,6 +2480,7 @@ export interface components {
         };
         /** @description A dish: a plan, or a side. */
         Dish: {
+            asked?: components["schemas"]["Asked"] | null;
             at_stove?: components["schemas"]["AtStove"] | null;
             choices?: components["schemas"]["PrepChoices"] | null;
             /** @description Steps that are no longer open. */

@@ -169,8 +169,15 @@ pub(super) fn begins(dish: &mut Dish, view: &DishView, start: &Fixed) {
     if dish.fixed.iter().all(|fixed| fixed.key != start.key) {
         dish.fixed.push(start.clone());
     }
-    if start.key.starts_with(HEAT) && dish.vessel.is_none() {
-        // Its plan is the one that it went in with.
+    if start.key.starts_with(HEAT) {
+        bind(dish, view);
+    }
+}
+
+/// In the heat it has the pan and the plan that it went in with, until it is freed.
+fn bind(dish: &mut Dish, view: &DishView) {
+    if dish.asked.is_none() {
+        dish.keep_asked();
         dish.vessel.clone_from(&view.vessel);
         if dish.request.is_some() {
             dish.request.clone_from(&view.request);
@@ -275,7 +282,7 @@ pub(super) fn apply(
             dish.fixed.push(Fixed { key: key.clone(), start_s: *start_s });
             dish.stood = None;
             if key.starts_with(HEAT) && now_s.is_some_and(|now_s| *start_s <= now_s) {
-                goes_in(next, id);
+                goes_in(next, line_up, id);
             }
         }
         Change::AtStove { dish: id, at_stove } => {
@@ -291,9 +298,15 @@ pub(super) fn apply(
             dish.fixed.push(Fixed { key: key.clone(), start_s: at_stove.start_s });
             dish.at_stove = Some(at_stove.clone());
             dish.stood = None;
-            goes_in(next, id);
+            goes_in(next, line_up, id);
         }
-        Change::Free { dish, key } => find(next, dish)?.fixed.retain(|fixed| fixed.key != *key),
+        Change::Free { dish, key } => {
+            let dish = find(next, dish)?;
+            dish.fixed.retain(|fixed| fixed.key != *key);
+            if key.starts_with(HEAT) {
+                dish.unbind();
+            }
+        }
         Change::Busy { busy } => {
             next.busy.retain(|other| other.station != busy.station);
             next.busy.push(busy.clone());
@@ -310,10 +323,17 @@ pub(super) fn apply(
     Ok(())
 }
 
-/// What is in the heat was prepared, whatever was told of it, and so was all that shares its vessel.
-fn goes_in(next: &mut LineUpRequest, id: &str) {
+/// What is in the heat stays in its pan and was prepared, whatever was told of it, and so was all that shares its
+/// vessel.
+fn goes_in(next: &mut LineUpRequest, line_up: &LineUp, id: &str) {
     let shares = |dish: &&mut Dish| dish.id == id || dish.with.as_deref() == Some(id);
-    next.dishes.iter_mut().filter(shares).for_each(|dish| set_prepared(dish, true));
+    for dish in next.dishes.iter_mut().filter(shares) {
+        match line_up.dishes.iter().find(|view| view.id == id) {
+            Some(view) if dish.id == id => bind(dish, view),
+            _ => dish.keep_asked(),
+        }
+        set_prepared(dish, true);
+    }
 }
 
 /// Everything before the heat of a dish is done, or not.

@@ -29,7 +29,7 @@ pub use chain::StepKind;
 pub use change::{Change, change};
 pub use clash::Clash;
 pub use moved::Moved;
-pub use request::{AtStove, Before, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
+pub use request::{Asked, AtStove, Before, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
 pub use station::{Station, Stretch};
 
 use chain::{HEAT, LATE_COST, Made, Way};

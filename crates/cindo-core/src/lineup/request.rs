@@ -87,6 +87,22 @@ pub struct AtStove {
     pub out_s: f64,
 }
 
+/// What was asked of a dish that went into the heat since, in one pan and by one plan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Asked {
+    /// Id of the gear that it was to cook in and no other.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub vessel: Option<String>,
+    /// The plan of a fish.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub request: Option<PlanRequest>,
+    /// Whether everything before the heat was done already.
+    pub prepared: bool,
+}
+
 /// A dish: a plan, or a side.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -141,6 +157,36 @@ pub struct Dish {
     /// Where it stood before.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub stood: Option<Stood>,
+    /// What was asked of it, where it is in the heat.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub asked: Option<Box<Asked>>,
+}
+
+impl Dish {
+    /// Keeps what was asked, before the heat binds it to a pan and a plan; once.
+    pub(super) fn keep_asked(&mut self) {
+        if self.asked.is_none() {
+            let Self { vessel, request, prepared, .. } = self;
+            let (vessel, request, prepared) = (vessel.clone(), request.clone(), *prepared);
+            self.asked = Some(Box::new(Asked { vessel, request, prepared }));
+        }
+    }
+
+    /// Out of the pan again: any pan that it may have, by the plan that was asked for. What was prepared stays so.
+    pub(super) fn unbind(&mut self) {
+        if let Some(asked) = self.asked.take() {
+            self.vessel = asked.vessel;
+            self.request = asked.request;
+        }
+    }
+
+    /// The dish as it was asked for: nothing of it has begun, as on another day.
+    #[must_use]
+    pub fn afresh(mut self) -> Self {
+        self.prepared = self.asked.as_ref().map_or(self.prepared, |asked| asked.prepared);
+        self.unbind();
+        Self { held_until_s: None, fixed: Vec::new(), at_stove: None, stood: None, ..self }
+    }
 }
 
 /// Where a dish was before the last change.

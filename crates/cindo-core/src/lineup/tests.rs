@@ -540,3 +540,27 @@ fn what_shares_a_pan_was_prepared_when_the_first_goes_in() {
         assert_eq!(view(&after, dish).served_s, Some(serve_s), "{dish}");
     }
 }
+
+/// In the heat a dish keeps its pan and its plan. Freed, or on another day, it is what was asked for.
+#[test]
+fn what_was_asked_outlives_the_pan_that_it_went_into() {
+    let cook = Cook::new();
+    let hake = Dish { prepared: false, ..fish("hake", "hake", "loin", 28.0, "sear", 2) };
+    let asked = request(vec![hake.clone(), side("rice", "rice", 2)]);
+    let before = cook.line_up(&asked).unwrap();
+    let seen = view(&before, "hake");
+    let heat = seen.starts.iter().find(|s| s.key.starts_with(HEAT)).unwrap();
+    let now_s = heat.start_s - 60.0;
+    let at_stove = AtStove { cook: 1, start_s: now_s, turn_s: None, out_s: 400.0 };
+    let goes_in = Change::AtStove { dish: "hake".into(), at_stove };
+    let under_way = change(&asked, &before, Some(now_s), &[goes_in]).unwrap();
+    let dish = &under_way.dishes[0];
+    assert_eq!((&dish.vessel, &dish.request), (&seen.vessel, &seen.request));
+    assert!(dish.vessel.is_some() && dish.prepared);
+    assert_eq!(dish.clone().afresh(), hake);
+    let line_up = cook.line_up(&under_way).unwrap();
+    let frees = Change::Free { dish: "hake".into(), key: heat.key.clone() };
+    let freed = change(&under_way, &line_up, Some(now_s), &[frees]).unwrap();
+    assert_eq!((&freed.dishes[0].vessel, &freed.dishes[0].request), (&None, &hake.request));
+    assert!(freed.dishes[0].prepared, "what was prepared is not prepared again");
+}

@@ -270,7 +270,7 @@ impl LineUpAsked {
             vessel: dish.vessel,
         };
         Self {
-            dishes: request.dishes.into_iter().map(dish).collect(),
+            dishes: request.dishes.into_iter().map(Dish::afresh).map(dish).collect(),
             hands: request.hands,
             burners: request.burners,
             gear: request.gear,
@@ -479,12 +479,8 @@ impl UpdateLineUp {
             new.request.now_s = None;
             new.request.busy.clear();
             new.request.last = None;
-            for dish in &mut new.request.dishes {
-                dish.fixed.clear();
-                dish.held_until_s = None;
-                dish.at_stove = None;
-                dish.stood = None;
-            }
+            let dishes = std::mem::take(&mut new.request.dishes);
+            new.request.dishes = dishes.into_iter().map(Dish::afresh).collect();
         }
         service_s(&new)?;
         Ok(new)
