@@ -88,8 +88,10 @@ pub fn cut_face_of<'a>(
     let bench = bench.into();
     let resolved = resolve(bench, request)?;
     let setup = &resolved.setup;
-    let plane = Plane::new(setup, Accuracy::PLANE);
     let at = (pulled.pull_s, pulled.rest_s);
+    // From one picture to the next in one step, where nothing happens that asks for more.
+    let longest_step_s = (pulled.pull_s / HEAT_PICTURES).max(Accuracy::PLANE.longest_step_s);
+    let plane = Plane::new(setup, Accuracy { longest_step_s, ..Accuracy::PLANE });
     bench.afford(Ok(pictures(&resolved, &plane, &pulled.schedule, at)))
 }
 

@@ -176,6 +176,7 @@ fn hidden_flesh_is_probed_early() {
 #[case(("cod", "loin", 40.0), "rare_sear", None, None, "scorched")]
 #[case(("cod", "loin", 28.0), "sear", Some(20.0), None, "torn")]
 #[case(("sea_bass", "whole_round", 59.0), "steam", None, None, "dry")]
+#[case(("sea_bass", "whole_round", 55.0), "deep_fry", None, None, "scorched")]
 #[case(("cod", "fillet", 14.0), "saute", None, Some(160.0), "pale")]
 #[case(("plaice", "chunk", 12.0), "deep_fry", None, None, "over")]
 fn trouble_is_said_with_a_way_out(

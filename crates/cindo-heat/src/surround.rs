@@ -141,8 +141,7 @@ impl Face {
         air: &Air,
         guess_c: f64,
     ) -> FaceFlux {
-        // Film, coat and half a cell in series; the surface of the balance is that of the coat.
-        let g = conductance_w_m2k / (1.0 + conductance_w_m2k * self.coat_m2k_w);
+        let g = self.inward_w_m2k(conductance_w_m2k);
         if self.emissivity <= 0.0 && (self.wet <= 0.0 || self.h <= 0.0) {
             // Convection alone is linear: two resistances in series.
             let overall = if self.h > 0.0 { self.h * g / (self.h + g) } else { 0.0 };
@@ -156,7 +155,8 @@ impl Face {
             };
         }
         let (mut low, mut high) = (-KELVIN_OFFSET + 1.0, 2000.0);
-        let mut surface_c = guess_c.clamp(low, high);
+        // A step that is too long may guess anything: what is no number is the low end, where `clamp` would keep it.
+        let mut surface_c = if guess_c.is_nan() { low } else { guess_c.clamp(low, high) };
         loop {
             let (mut flux, slope) = self.exchange(surface_c, air);
             let residual = flux.net_w_m2() - g * (surface_c - cell_c);
@@ -175,6 +175,25 @@ impl Face {
             }
             surface_c = if next > low && next < high { next } else { 0.5 * (low + high) };
         }
+    }
+
+    /// From the outermost surface, that of a coat if there is one, to the cell behind it, W/(m² K): coat and half
+    /// the cell in series.
+    #[inline]
+    fn inward_w_m2k(&self, half_cell_w_m2k: f64) -> f64 {
+        half_cell_w_m2k / (1.0 + half_cell_w_m2k * self.coat_m2k_w)
+    }
+
+    /// A balanced flux once the cell behind the face is so much warmer, along a slope of the net flux.
+    #[inline]
+    pub(crate) fn follow(
+        &self,
+        flux: &mut FaceFlux,
+        (half_cell_w_m2k, slope_w_m2k): (f64, f64),
+        warmed_k: f64,
+    ) {
+        flux.incoming_w_m2 += slope_w_m2k * warmed_k;
+        flux.outer_c += (1.0 + slope_w_m2k / self.inward_w_m2k(half_cell_w_m2k)) * warmed_k;
     }
 }
 
@@ -322,5 +341,33 @@ impl Surround {
         let crust = if crust_m > 0.0 { state.crust_m / crust_m } else { 0.0 };
         let lost_kg_m2 = state.lost_kg_m2 - film_kg_m2;
         self.face.wet / ((1.0 + crust) * (1.0 + lost_kg_m2 / halves_kg_m2))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Where a balance sets out from is anybody's guess, one that is no number too: it ends where it always ends. And
+    /// once the cell behind is warmer it is followed along its slope to where it ends then.
+    #[test]
+    fn a_balance_ends_whatever_it_sets_out_from() {
+        let air = Air::boiling_at(100.0);
+        let dry = Face { emissivity: 0.9, coat_m2k_w: 0.002, ..Face::convective(25.0, 220.0) };
+        let wet = Face { wet: 1.0, coat_m2k_w: 0.0, ..dry };
+        for face in [dry, wet] {
+            let near = face.balance(60.0, 500.0, &air, 60.0);
+            for guess_c in [f64::NAN, f64::NEG_INFINITY, f64::INFINITY, -273.15, 1e9] {
+                let far = face.balance(60.0, 500.0, &air, guess_c);
+                assert!((far.outer_c - near.outer_c).abs() < 0.01, "{guess_c}: {far:?} {near:?}");
+            }
+            let mut followed = near;
+            face.follow(&mut followed, (500.0, near.slope_w_m2k), 0.5);
+            let warmer = face.balance(60.5, 500.0, &air, 60.0);
+            assert!((followed.outer_c - warmer.outer_c).abs() < 0.02, "{followed:?} {warmer:?}");
+            // To a twentieth of what half a degree changes: slopes bend.
+            let off = (followed.net_w_m2() - warmer.net_w_m2()) / (0.5 * near.slope_w_m2k);
+            assert!(off.abs() < 0.05, "{followed:?} {warmer:?}");
+        }
     }
 }

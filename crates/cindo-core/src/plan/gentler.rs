@@ -3,7 +3,8 @@
 use serde::Serialize;
 
 use super::quality::Quality;
-use super::search::{Effort, solve};
+use super::record::{Sampling, record};
+use super::search::{Effort, column_pull, solve};
 use crate::say::{clock, hundredth, tenth};
 use crate::setup::{PlanRequest, Resolved, resolve};
 
@@ -29,6 +30,17 @@ const FIRM_LIMIT: f64 = 1.0 / 3.0;
 /// What saves less than this is not worth changing the method for.
 const WORTH: f64 = 0.1;
 
+/// And what one column sees save less than this is not looked at on the whole section.
+const LEAST_WORTH: f64 = 0.05;
+
+/// What one column says that a way leaves firm.
+fn sketched_firm_share(resolved: &Resolved<'_>) -> Option<f64> {
+    let (trial, pull_s, ending) = column_pull(resolved, None)?;
+    let schedule = trial.programme.schedule(pull_s);
+    let run = record(resolved, &trial, &schedule, pull_s, (ending, None), Sampling::SMALL);
+    Some(run.firm_share)
+}
+
 /// When a plan leaves more than a third of the flesh firm or worse: the nearest gentler way.
 pub(crate) fn gentler(
     request: &PlanRequest,
@@ -42,6 +54,10 @@ pub(crate) fn gentler(
     resolved.setup.method.gentler.iter().find_map(|id| {
         let other = request.in_method(id);
         let resolved = resolve(bench, &other).ok()?;
+        let is_dear = resolved.setup.needs_section();
+        if is_dear && sketched_firm_share(&resolved)? > quality.firm_share - LEAST_WORTH {
+            return None;
+        }
         let solved = solve(&resolved, Effort::COMPARED).ok()?;
         let firm_share = solved.record.firm_share;
         if firm_share > quality.firm_share - WORTH {

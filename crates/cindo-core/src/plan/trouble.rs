@@ -154,11 +154,11 @@ const RAW_AT_PULL_C: f64 = 33.0;
 pub(crate) fn trouble(
     request: &PlanRequest,
     resolved: &Resolved<'_>,
-    (quality, record): (&Quality, &Record),
+    (quality, record, pull_s): (&Quality, &Record, f64),
     looks: bool,
 ) -> Option<Trouble> {
     let kind = Kind::of(resolved, quality, record)?;
-    let remedy = if looks { remedy(request, resolved, kind) } else { None };
+    let remedy = if looks { remedy((request, pull_s), resolved, kind) } else { None };
     Some(Trouble { id: kind.id().to_owned(), sentence: kind.sentence(quality, record), remedy })
 }
 
@@ -210,11 +210,21 @@ fn changes(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Vec<Ch
     list
 }
 
-fn remedy(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Option<Remedy> {
+fn remedy(
+    (request, pull_s): (&PlanRequest, f64),
+    resolved: &Resolved<'_>,
+    kind: Kind,
+) -> Option<Remedy> {
     let bench = resolved.setup.bench;
+    // What the section makes of a column's pull it makes of it at another heat, too.
+    let is_own = request.turn_s.is_none() && request.out_s.is_none();
+    let share = (is_own && resolved.setup.needs_section())
+        .then(|| column_pull(resolved, Some(1.0)))
+        .flatten()
+        .map(|(_, column_s, _)| pull_s / column_s);
     changes(request, resolved, kind).into_iter().find_map(|change| {
         let tried = resolve(bench, &change.request).ok()?;
-        is_sound(&tried)?;
+        is_sound(&tried, share.filter(|_| change.request.method == request.method))?;
         // One column judged it; the whole section tells its minutes, and has the last word.
         let Solved { pull_s, schedule, record, .. } = solve(&tried, Effort::COMPARED).ok()?;
         let quality = judge(&tried.setup, &schedule, pull_s, &record);
@@ -235,9 +245,9 @@ fn remedy(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Option<
     })
 }
 
-/// Whether one column finds nothing wrong with it.
-fn is_sound(resolved: &Resolved<'_>) -> Option<()> {
-    let (trial, pull_s, ending) = column_pull(resolved)?;
+/// Whether one column finds nothing wrong with it, pulled at that share of its own time.
+fn is_sound(resolved: &Resolved<'_>, share: Option<f64>) -> Option<()> {
+    let (trial, pull_s, ending) = column_pull(resolved, share)?;
     let schedule = trial.programme.schedule(pull_s);
     let run = record(resolved, &trial, &schedule, pull_s, (ending, None), Sampling::SMALL);
     let quality = judge(&resolved.setup, &schedule, pull_s, &run);

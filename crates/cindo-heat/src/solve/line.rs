@@ -206,7 +206,9 @@ impl ImplicitStage<'_> {
             self.residual(e, work);
             work.matrix.substitute(&mut work.change);
             for ((flux, end), slope) in work.flux.iter_mut().zip(self.ends).zip(&work.matrix_end) {
-                flux.incoming_w_m2 += slope * work.matrix_slope[end.cell] * work.change[end.cell];
+                let warmed_k = work.matrix_slope[end.cell] * work.change[end.cell];
+                let slopes = (end.half_cell_w_m2k, *slope);
+                self.faces[end.face].follow(flux, slopes, warmed_k);
             }
             let mismatch_k = self.apply(e, work);
             if mismatch_k < NEWTON_TOLERANCE_K || rounds == NEWTON_ROUNDS {
