@@ -1537,7 +1537,7 @@ export interface components {
             /** @description Doneness bands in rising order. */
             bands: components["schemas"]["Band"][];
             /** @description Checks of gear. */
-            checks: components["schemas"]["GearCheckRow"][];
+            checks: components["schemas"]["CheckRow"][];
             /** @description Coats. */
             coatings: components["schemas"]["Coating"][];
             /** @description What is noticed at the stove. */
@@ -1865,15 +1865,14 @@ export interface components {
              */
             read_c: number;
         };
-        /** @description A check that the kitchen leads through. */
+        /** @description A check, and of what it can be made. */
         CheckRow: {
             /** @description Figures that are wanted. */
             asks: components["schemas"]["CheckAsk"][];
-            control?: components["schemas"]["Control"] | null;
+            /** @description Ids of the gear that it suits, and that one's own is like. */
+            gear: string[];
             /** @description Kind of what was made. */
             id: string;
-            /** @description What the gear can serve as; anything when empty. */
-            kinds?: components["schemas"]["GearKind"][];
             /**
              * Format: double
              * @description How long it takes, min.
@@ -3172,11 +3171,6 @@ export interface components {
             gear: string;
             /** @description What was done. */
             made: components["schemas"]["CheckMade"];
-        };
-        /** @description A check, and of what it can be made. */
-        GearCheckRow: components["schemas"]["CheckRow"] & {
-            /** @description Ids of the gear that it suits, and that one's own is like. */
-            gear: string[];
         };
         /**
          * @description What a piece of gear can serve as.

@@ -37,8 +37,7 @@ pub struct CheckAsk {
 }
 
 /// A check that the kitchen leads through.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct CheckRow {
     /// Kind of what was made.

@@ -3,8 +3,8 @@ use std::collections::BTreeSet;
 use actix_web::web::Data;
 use actix_web::{HttpResponse, get};
 use cindo_core::catalogue::{
-    Band, Catalogue, CheckRow, Coating, Cue, Cut, Gear, Method, Oil, OtherHeat, RescueRow, Salting,
-    Side, Sign, Species, Support,
+    Band, Catalogue, CheckAsk, CheckRow, Coating, Cue, Cut, Gear, Method, Oil, OtherHeat,
+    RescueRow, Salting, Side, Sign, Species, Support,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -52,21 +52,30 @@ pub(crate) struct CatalogueDto<'a> {
 
 /// A check, and of what it can be made.
 #[derive(Debug, Serialize, ToSchema)]
-#[schema(as = GearCheckRow)]
+#[schema(as = CheckRow)]
 pub(crate) struct CheckDto<'a> {
-    /// What to do, and which figures are wanted.
-    #[serde(flatten)]
-    row: &'a CheckRow,
+    /// Kind of what was made.
+    id: &'a str,
+    /// Short name.
+    title: &'a str,
+    /// How long it takes, min.
+    minutes: f64,
+    /// What to do, in order.
+    steps: &'a [String],
+    /// Figures that are wanted.
+    asks: &'a [CheckAsk],
     /// Ids of the gear that it suits, and that one's own is like.
     gear: Vec<&'a str>,
 }
 
 fn checks(catalogue: &Catalogue) -> Vec<CheckDto<'_>> {
-    let gear = |row: &CheckRow| {
+    let checks = catalogue.checks.iter().map(|row| {
+        let CheckRow { id, title, minutes, steps, asks, .. } = row;
         let suits = catalogue.gear.iter().filter(|gear| row.suits(gear));
-        suits.map(|gear| gear.id.as_str()).collect()
-    };
-    catalogue.checks.iter().map(|row| CheckDto { row, gear: gear(row) }).collect()
+        let gear = suits.map(|gear| gear.id.as_str()).collect();
+        CheckDto { id, title, minutes: *minutes, steps, asks, gear }
+    });
+    checks.collect()
 }
 
 /// Allergens that some ingredient carries, by name.
