@@ -90,7 +90,9 @@ pub fn cut_face_of<'a>(
     let setup = &resolved.setup;
     let at = (pulled.pull_s, pulled.rest_s);
     // From one picture to the next in one step, where nothing happens that asks for more.
-    let longest_step_s = (pulled.pull_s / HEAT_PICTURES).max(Accuracy::PLANE.longest_step_s);
+    let rest_every_s = if at.1 > 0.0 { at.1 / REST_PICTURES } else { f64::INFINITY };
+    let every_s = (at.0 / HEAT_PICTURES).min(rest_every_s);
+    let longest_step_s = every_s.max(Accuracy::PLANE.longest_step_s);
     let plane = Plane::new(setup, Accuracy { longest_step_s, ..Accuracy::PLANE });
     bench.afford(Ok(pictures(&resolved, &plane, &pulled.schedule, at)))
 }

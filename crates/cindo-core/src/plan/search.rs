@@ -29,8 +29,9 @@ pub(crate) struct Root {
     pub(crate) slope: f64,
 }
 
-/// A bracket narrower than that, s or share of where it is, is a root: what jumps there has none that is nearer.
-const NARROWEST_S: f64 = 0.05;
+/// A bracket narrower than that, in the unit of what is sought or as a share of where it is, is a root: what jumps
+/// there has none that is nearer.
+const NARROWEST: f64 = 0.05;
 const NARROWEST_SHARE: f64 = 1e-3;
 
 /// Finds where a rising function reaches `target`, from a guess: secant steps inside a shrinking
@@ -75,7 +76,7 @@ pub(crate) fn rising_root(
             low = x;
             low_open = false;
         }
-        if high - low < NARROWEST_S.max(NARROWEST_SHARE * x) {
+        if high - low < NARROWEST.max(NARROWEST_SHARE * x) {
             // Just short of an end that nobody has seen above the target is below it all the way.
             return (!high_open).then_some(Root { at: 0.5 * (low + high), slope });
         }
