@@ -220,6 +220,45 @@ async fn the_sheet_prints_and_its_files_download() -> Outcome {
     Ok(())
 }
 
+/// A sheet for the pass: what it is stands first, its picture and what has to be weighed out are on the first page,
+/// and nothing that only a screen can do is on it.
+#[tokio::test]
+async fn on_paper_the_title_stands_first_and_what_counts_is_on_the_first_page() -> Outcome {
+    let on_first = |of: &str| {
+        format!(
+            "(r => r && r.width > 300 && r.top > 0 && r.bottom < 1047)(document.querySelector('{of}')?.getBoundingClientRect())"
+        )
+    };
+    let is_paper = "![...document.querySelectorAll('header, nav, select')].some(e => e.checkVisibility()) && document.documentElement.scrollWidth <= innerWidth";
+    let (server, browser) = open(Screen::Desk, FRIED).await?;
+    browser.client.goto(&server.address).await?;
+    browser.settled().await?;
+    browser.onto_paper().await?;
+    let top = |of: &str| format!("document.querySelector('{of}').getBoundingClientRect().top");
+    let title = r"document.querySelector('main h2.print\\:block')";
+    browser.until(&format!("{title}.innerText.startsWith('Sear: 2 × hake loin')")).await?;
+    for below in ["section[aria-label=Picture] canvas", "section[aria-label=\"Before the heat\"]"] {
+        let stands = format!(
+            "{title}.checkVisibility() && {} > {}",
+            top(below),
+            top(r"main h2.print\\:block")
+        );
+        browser.until(&stands).await?;
+    }
+    browser.until(&on_first("section[aria-label=Picture] canvas")).await?;
+    browser.until(is_paper).await?;
+    browser.client.goto(&format!("{}{FRIED}", server.address)).await?;
+    browser.until("document.querySelector('section[aria-labelledby=amounts]') !== null").await?;
+    browser.onto_paper().await?;
+    browser.until("document.body.innerText.trim().startsWith('Deep-fry haddock loin')").await?;
+    browser.until(&on_first("section[aria-labelledby=amounts]")).await?;
+    let steps = top("section[aria-labelledby=before]");
+    let amounts = top("section[aria-labelledby=amounts]");
+    browser.until(&format!("{amounts} < {steps}")).await?;
+    browser.until(is_paper).await?;
+    Ok(())
+}
+
 #[tokio::test]
 async fn the_plan_begins_with_what_comes_before() -> Outcome {
     let server = Server::demo()?;

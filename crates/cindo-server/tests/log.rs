@@ -408,10 +408,60 @@ fn tables_of_spreadsheets_come_in_and_none_becomes_a_formula() {
         assert_eq!(answer.status, 422);
         assert!(answer.fields().iter().all(|f| f == field), "{body}: {:?}", answer.fields());
     }
-    let million = format!("at,fish,method\n{}", "2026-11-20 19:40,hake,sear\n".repeat(400_000));
-    let answer = server.post("/api/log/import", &json!({ "csv": million }).to_string());
+    // A million lines, and as many that are too long to be read at all.
+    let million =
+        |line: &str| json!({ "csv": format!("at,fish,method\n{}", line.repeat(1_000_000)) });
+    let answer = server.post("/api/log/import", &million("2026-11-20,cod,sear\n").to_string());
     assert_eq!((answer.status, answer.fields()), (422, vec!["csv".to_owned()]), "politely");
+    let says = answer.json()["errors"][0]["message"].to_string();
+    assert!(says.contains("at most 120000 rows"), "{says}");
+    let answer =
+        server.post("/api/log/import", &million("2026-11-20 19:40,cod,roast\n").to_string());
+    assert_eq!(answer.status, 413, "{}", answer.json());
     assert_eq!(log(&server).len(), 2);
+}
+
+/// The power goes while a file is kept: all of it is there afterwards, or nothing.
+#[test]
+fn a_file_that_is_cut_off_while_it_is_kept_is_there_whole_or_not_at_all() {
+    const ROWS: usize = 300;
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("kitchen.db");
+    let mut server = Server::on(&file);
+    let (mut before, mut whole) = (0, 0);
+    for (round, life_ms) in [0, 20, 50, 80, 120, 160, 220, 300, 400, 3000].into_iter().enumerate() {
+        let rows = (0..ROWS).map(|row| {
+            format!("2026-11-{:02}T{:02}:{:02}:00Z,hake,sear\n", round + 1, row / 60, row % 60)
+        });
+        let table = format!("at,fish,method\n{}", rows.collect::<String>());
+        let begun = server.post("/api/log/import", &json!({ "csv": table }).to_string());
+        let path = begun.header("location").unwrap().to_owned();
+        let until = Instant::now() + Duration::from_secs(90);
+        while server.get(&path).json()["stage"] == "looking" {
+            assert!(Instant::now() < until, "it looks for ever");
+            std::thread::sleep(Duration::from_millis(20));
+        }
+        let address = server.address().to_owned();
+        let keep = std::thread::spawn(move || {
+            try_send(&address, "POST", &format!("{path}/keep"), &[JSON], "")
+        });
+        std::thread::sleep(Duration::from_millis(life_ms));
+        server.kill();
+        let told = keep.join().unwrap();
+        server = Server::on(&file);
+        let table = String::from_utf8(server.get("/api/log/export.csv").body).unwrap();
+        let after = table.lines().count() - 1;
+        assert!(
+            [0, ROWS].contains(&(after - before)),
+            "{} of {ROWS} after {life_ms} ms",
+            after - before
+        );
+        assert!(told.is_none() || after - before == ROWS, "acknowledged and lost");
+        whole += usize::from(after - before == ROWS);
+        before = after;
+    }
+    println!("{whole} of 10 were kept");
+    assert!(whole > 0);
 }
 
 /// A process that was killed between a plate and the log leaves nothing out.
