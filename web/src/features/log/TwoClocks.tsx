@@ -52,7 +52,11 @@ export function TwoClocks({ found }: { found: LogEntry }) {
         />
       )}
       {!real && entry.out_s != null && (
-        <p className="text-sm">It was not followed at the stove: no more is known of it.</p>
+        <p className="text-sm">
+          {entry.right_s
+            ? "Its readings were not kept, only what they came to."
+            : "It was not followed at the stove: no more is known of it."}
+        </p>
       )}
       <Cores planned={planned} real={real} readings={readings} endS={endS} width={room} />
     </div>
