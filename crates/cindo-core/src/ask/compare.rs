@@ -9,7 +9,7 @@ use crate::catalogue::{GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
 use crate::kitchen::{Known, OwnKitchen};
 use crate::piece::Piece;
-use crate::plan::{Effort, Quality, compared_window, judge, preheat_s, scorches, solve};
+use crate::plan::{Effort, Quality, window, judge, preheat_s, scorches, solve};
 use crate::say::{MM, clock, sentence};
 use crate::setup::{
     Doneness, Limit, PlanRequest, Resolved, at_hand, check_board, check_doneness, check_duration,
@@ -318,12 +318,9 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         }
     };
     let quality = judge(setup, &solved.schedule, solved.pull_s, &solved.record);
-    let window_s = compared_window(
-        resolved,
-        &solved.schedule,
-        (solved.pull_s, solved.record.ending.level_c),
-        solved.slope,
-    );
+    let pulled = (solved.pull_s, solved.record.ending.level_c);
+    let window_s = window(resolved, &solved.schedule, pulled, solved.slope)
+        .map(|(early_s, late_s)| late_s - early_s);
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
             .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);

@@ -7,7 +7,8 @@ use super::tempered::TEMPERED_C;
 use crate::bench::{Bench, Budget};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Root, Sought, compared_look, compared_window, seek, turn_down};
+use crate::plan::{Root, Sought, look_from_s, seek, spread, turn_down, window};
+use crate::say::tenth;
 use crate::setup::{PlanRequest, resolve};
 
 /// One dish, one pan, one doneness over thickness and start.
@@ -150,23 +151,20 @@ pub fn ladder<'a>(
             root,
             power: below.map_or(LONGER_BY, |below| below.power_to(mm, root)),
         });
-        let schedule = sought.trial.programme.schedule(sought.pull_s);
-        let window_s = compared_window(
-            &resolved,
-            &schedule,
-            (sought.pull_s, sought.ending.level_c),
-            sought.slope,
-        );
+        let Sought { trial, pull_s, slope, ending, .. } = &sought;
+        let setup = &resolved.setup;
+        let schedule = trial.programme.schedule(*pull_s);
+        let window = window(&resolved, &schedule, (*pull_s, ending.level_c), *slope);
         let measured = plan.piece.thickness_measured.unwrap_or(false);
-        let Sought { ref trial, pull_s, slope, .. } = sought;
-        let look_from_s = compared_look(&resolved, measured, &schedule, pull_s, slope);
+        let spread_s = spread(setup, measured, &schedule, *pull_s, *slope);
+        // As fine as on the plan, so that both round to the same clock.
         Some(Rung {
-            down_s: turn_down(trial, &schedule, pull_s).map(|(at_s, ..)| at_s.round()),
-            look_from_s: look_from_s.round(),
-            flip_s: schedule.turns_s.first().map(|s| s.round()),
-            pull_s: sought.pull_s.round(),
-            rest_s: resolved.setup.rest.duration_s,
-            window_s: window_s.map(f64::round),
+            down_s: turn_down(trial, &schedule, *pull_s).map(|(at_s, ..)| at_s),
+            look_from_s: tenth(look_from_s(setup, &schedule, *pull_s, spread_s)),
+            flip_s: schedule.turns_s.first().copied().map(tenth),
+            pull_s: tenth(*pull_s),
+            rest_s: setup.rest.duration_s,
+            window_s: window.map(|(early_s, late_s)| tenth(late_s - early_s)),
         })
     };
     let spent = || bench.budget.map_or(0, Budget::spent);

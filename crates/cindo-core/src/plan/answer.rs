@@ -5,7 +5,7 @@ use serde::Serialize;
 use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
 use super::gentler::{Gentler, gentler};
-use super::margins::{SPREADS, spread, window_of};
+use super::margins::{SPREADS, spread, window};
 use super::own::{own_dial, own_ways};
 use super::probe::Probe;
 use super::quality::{Judgement, Quality, judge, judgements, scorches};
@@ -195,27 +195,13 @@ pub(super) fn plan(
 ) -> Result<Planned, Vec<FieldError>> {
     let setup = &resolved.setup;
     let brief = request.brief.unwrap_or(false);
-    let (effort, beside) =
-        if brief { (Effort::BRIEF, Accuracy::COARSE) } else { (Effort::SHOWN, Accuracy::FAST) };
+    let effort = if brief { Effort::BRIEF } else { Effort::SHOWN };
     let solved = solve(resolved, effort)?;
-    let fast = Trial::new(setup, beside);
-    let Solved { schedule, pull_s, slope, .. } = &solved;
+    let Solved { ref schedule, pull_s, slope, .. } = solved;
+    let measured = request.piece.thickness_measured.unwrap_or(false);
     let margins = Margins {
-        window: window_of(
-            resolved,
-            &fast,
-            schedule,
-            (*pull_s, solved.record.ending.level_c),
-            *slope,
-        ),
-        spread_s: spread(
-            setup,
-            request.piece.thickness_measured.unwrap_or(false),
-            &fast,
-            schedule,
-            *pull_s,
-            *slope,
-        ),
+        window: window(resolved, schedule, (pull_s, solved.record.ending.level_c), slope),
+        spread_s: spread(setup, measured, schedule, pull_s, slope),
     };
     let recommended = match request.turn_s {
         // The plan solved above already turns when the cook does.

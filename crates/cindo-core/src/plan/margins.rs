@@ -7,7 +7,7 @@ use crate::kitchen::{Calibration, Eye, WITHIN};
 use crate::setup::{Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
 use cindo_heat::dose::Dose;
-use cindo_heat::solve::{Observer, Sink, View};
+use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Widest window that is reported, s.
 const WIDEST_WINDOW_S: f64 = 3600.0;
@@ -62,26 +62,30 @@ fn dries_out_s(fast: &Trial<'_>, schedule: &Schedule, pull_s: f64, until_s: f64)
 /// What waits for its coat is right from then until it is golden through and through.
 const GOLDEN: f64 = 1.0;
 
+/// The moments round a pull are found by one column of that accuracy on every screen, so that no two screens differ:
+/// what it is off at the pull itself is off at its edges too, and falls out.
+const BESIDE: Accuracy = Accuracy::COARSE;
+
 /// The window of a solved piece; where its coat, not its middle, sets the time, that of its colour.
-pub(crate) fn window_of(
+pub(crate) fn window(
     resolved: &Resolved<'_>,
-    fast: &Trial<'_>,
     schedule: &Schedule,
     (pull_s, level_c): (f64, f64),
     slope: f64,
 ) -> Option<(f64, f64)> {
     let Resolved { setup, target, .. } = resolved;
+    let coarse = Trial::new(setup, BESIDE);
     if setup.least_browning().is_some() && target.to_c.is_some_and(|to_c| level_c > to_c) {
-        let golden_s = coloured_s(setup, fast, schedule, GOLDEN).unwrap_or(pull_s);
+        let golden_s = coloured_s(setup, &coarse, schedule, GOLDEN).unwrap_or(pull_s);
         return Some((pull_s, golden_s.max(pull_s)));
     }
-    window(fast, schedule, target, pull_s, slope)
+    in_band(&coarse, schedule, target, pull_s, slope)
 }
 
 /// Earliest and latest pull that are eaten inside the band without having dried out, the turn staying
-/// at the plan's time. The fast solver finds them, corrected by what it is off at the plan's own pull.
-fn window(
-    fast: &Trial<'_>,
+/// at the plan's time, corrected by what the column is off at the plan's own pull.
+fn in_band(
+    coarse: &Trial<'_>,
     schedule: &Schedule,
     target: &Target,
     pull_s: f64,
@@ -89,14 +93,14 @@ fn window(
 ) -> Option<(f64, f64)> {
     let upper_c = target.to_c?;
     let floor_s = schedule.turns_s.first().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
-    let mut shared = fast.raw();
+    let mut shared = coarse.raw();
     let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
-    fast.heat(&mut shared, schedule, fork_s, &mut ());
+    coarse.heat(&mut shared, schedule, fork_s, &mut ());
     let level = |at_s: f64| {
         if at_s >= fork_s {
-            fast.finish(shared.clone(), schedule, at_s).level_c
+            coarse.finish(shared.clone(), schedule, at_s).level_c
         } else {
-            fast.finish(fast.raw(), schedule, at_s).level_c
+            coarse.finish(coarse.raw(), schedule, at_s).level_c
         }
     };
     let bias = level(pull_s) - target.aim_c;
@@ -118,7 +122,7 @@ fn window(
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )
     .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
-    let late = dries_out_s(fast, schedule, pull_s, late);
+    let late = dries_out_s(coarse, schedule, pull_s, late);
     Some((early, late.min(early + WIDEST_WINDOW_S)))
 }
 
@@ -127,14 +131,13 @@ fn window(
 pub(crate) fn spread(
     setup: &Setup<'_>,
     measured: bool,
-    fast: &Trial<'_>,
     schedule: &Schedule,
     pull_s: f64,
     slope: f64,
 ) -> f64 {
     // The same clock times: only the piece or its heat differs.
     let level = |setup: &Setup<'_>| {
-        let trial = Trial::new(setup, fast.accuracy);
+        let trial = Trial::new(setup, BESIDE);
         trial.finish(trial.raw(), schedule, pull_s).level_c
     };
     spread_of(setup, measured, slope, level)

@@ -18,12 +18,9 @@ mod trial;
 mod trouble;
 mod words;
 
-use cindo_heat::solve::Accuracy;
-
 use crate::bench::Bench;
 use crate::error::FieldError;
-use crate::setup::{PlanRequest, Resolved, resolve};
-use crate::timeline::Schedule;
+use crate::setup::{PlanRequest, resolve};
 
 pub use answer::{HeatBooks, PlanAnswer, Planned, SettingNote};
 pub(crate) use answer::{Pulled, look_from_s, turn_down};
@@ -32,7 +29,7 @@ pub(crate) use batch::preheat_s;
 pub use consequence::Consequence;
 pub use gentler::Gentler;
 pub(crate) use held::Held;
-pub(crate) use margins::{START_K, UNKNOWNS, Unknowns, spread_of};
+pub(crate) use margins::{START_K, UNKNOWNS, Unknowns, spread, spread_of, window};
 pub(crate) use own::ways;
 pub(crate) use probe::{Looks, Probe};
 pub use quality::{Judgement, Quality};
@@ -45,32 +42,6 @@ pub(crate) use trial::{Ending, Trial, heat};
 pub use trouble::{Remedy, Trouble};
 pub use words::Step;
 pub(crate) use words::{Times, steps};
-
-/// Width of a solved piece's window, s: for comparing.
-pub(crate) fn compared_window(
-    resolved: &Resolved<'_>,
-    schedule: &Schedule,
-    (pull_s, level_c): (f64, f64),
-    slope: f64,
-) -> Option<f64> {
-    let coarse = trial::Trial::new(&resolved.setup, Accuracy::COARSE);
-    margins::window_of(resolved, &coarse, schedule, (pull_s, level_c), slope)
-        .map(|(early, late)| late - early)
-}
-
-/// When to start looking at a solved piece, s: for ladders.
-pub(crate) fn compared_look(
-    resolved: &Resolved<'_>,
-    measured: bool,
-    schedule: &Schedule,
-    pull_s: f64,
-    slope: f64,
-) -> f64 {
-    let setup = &resolved.setup;
-    let coarse = trial::Trial::new(setup, Accuracy::COARSE);
-    let spread_s = margins::spread(setup, measured, &coarse, schedule, pull_s, slope);
-    answer::look_from_s(setup, schedule, pull_s, spread_s)
-}
 
 /// Plans one piece.
 ///
