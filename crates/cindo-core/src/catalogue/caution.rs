@@ -49,6 +49,9 @@ pub struct Caution {
     /// The same in a word or two, where it matters for safety.
     #[serde(default)]
     pub chip: Option<String>,
+    /// What it is about, where others are about the same.
+    #[serde(default)]
+    pub topic: Option<String>,
     /// Where it comes from, if not common practice.
     #[serde(default)]
     pub source: Option<String>,

@@ -39,7 +39,7 @@ pub struct Safety {
     pub chips: Vec<Chip>,
 }
 
-/// A caution in a word or two.
+/// A caution in a word or two, with the others about the same.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Chip {
@@ -47,8 +47,8 @@ pub struct Chip {
     pub when: Rule,
     /// The words.
     pub name: String,
-    /// Its whole text.
-    pub text: String,
+    /// Its whole text, and those of the others about the same.
+    pub texts: Vec<String>,
 }
 
 #[expect(clippy::struct_excessive_bools, reason = "independent facts, each with its own rule")]
@@ -168,13 +168,17 @@ pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safet
         .filter(|caution| circumstances.call_for(caution.when))
         .map(|caution| (caution, circumstances.fill_in(&caution.text)))
         .collect();
-    let mut chips: Vec<Chip> = Vec::new();
+    let mut chips: Vec<(Option<&str>, Chip)> = Vec::new();
     for (caution, text) in &called {
-        // What two cautions say alike is one chip.
-        if let Some(name) = &caution.chip
-            && chips.iter().all(|chip| chip.name != *name)
+        let Some(name) = &caution.chip else { continue };
+        let topic = caution.topic.as_deref();
+        if let Some((_, chip)) =
+            chips.iter_mut().find(|(known, _)| topic.is_some() && *known == topic)
         {
-            chips.push(Chip { when: caution.when, name: name.clone(), text: text.clone() });
+            chip.texts.push(text.clone());
+        } else {
+            let texts = vec![text.clone()];
+            chips.push((topic, Chip { when: caution.when, name: name.clone(), texts }));
         }
     }
     Safety {
@@ -186,6 +190,73 @@ pub fn assess(catalogue: &Catalogue, circumstances: &Circumstances<'_>) -> Safet
         listeria_6_log: verdict.f70_min >= LISTERIA_6_LOG_MIN,
         parasites_killed: verdict.parasites_killed,
         cautions: called.into_iter().map(|(_, text)| text).collect(),
-        chips,
+        chips: chips.into_iter().map(|(_, chip)| chip).collect(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// However much comes together, a cook sees at most five, one more where a toxin in the fish comes on top, and each
+    /// caution that has words is behind one of them.
+    #[test]
+    fn cautions_are_few_and_none_is_lost() {
+        let catalogue = Catalogue::embedded().unwrap();
+        let raw = Verdict {
+            reaches_63c_15s: false,
+            reaches_limit: false,
+            parasites_killed: false,
+            f70_min: 0.0,
+        };
+        let done = Verdict {
+            reaches_63c_15s: true,
+            reaches_limit: true,
+            parasites_killed: true,
+            f70_min: 0.1,
+        };
+        for species in &catalogue.species {
+            for (cut, method) in
+                catalogue.cuts.iter().flat_map(|c| catalogue.methods.iter().map(move |m| (c, m)))
+            {
+                let telling = ["none", "sugary_marinade", "salt_crust"];
+                for coating in telling.iter().filter_map(|id| catalogue.coating(id)) {
+                    let worst = Circumstances {
+                        species,
+                        cut,
+                        method,
+                        verdict: raw,
+                        start_c: 20.0,
+                        frozen_for_parasites: false,
+                        band_usual: false,
+                        scorches: true,
+                        coating,
+                        stuffed: cut.on_the_bone,
+                        oil: &catalogue.oils[0],
+                        medium_c: 250.0,
+                        charcoal: method.family == Family::Grill,
+                        oil_level_share: method.fill.map(|_| 0.9),
+                        at_risk: false,
+                        cook_through: false,
+                    };
+                    // Guests at risk, and fish that is past its best, are planned by the book.
+                    for case in [
+                        worst,
+                        Circumstances { verdict: done, ..worst },
+                        Circumstances { verdict: done, at_risk: true, ..worst },
+                        Circumstances { verdict: done, cook_through: true, ..worst },
+                    ] {
+                        let Safety { chips, .. } = assess(&catalogue, &case);
+                        let names: Vec<&str> = chips.iter().map(|chip| &*chip.name).collect();
+                        let asked = (&species.id, &cut.id, &method.id, &coating.id);
+                        let toxins = usize::from(species.mercury || species.ciguatera);
+                        assert!(chips.len() <= 5 + toxins, "{asked:?}: {names:?}");
+                        let called = catalogue.cautions.iter().filter(|c| case.call_for(c.when));
+                        let told = chips.iter().map(|chip| chip.texts.len()).sum::<usize>();
+                        assert_eq!(told, called.filter(|c| c.chip.is_some()).count(), "{asked:?}");
+                    }
+                }
+            }
+        }
     }
 }

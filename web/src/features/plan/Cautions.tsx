@@ -33,7 +33,9 @@ export const Cautions = memo(function Cautions({ plan, draft, onChange }: Props)
           buttonClass={CHIP}
           panelClass={PANEL}
         >
-          <p>{localise(chip.text, preferences)}</p>
+          {chip.texts.map((text) => (
+            <p key={text}>{localise(text, preferences)}</p>
+          ))}
           {(chip.when === "parasites" || chip.when === "freshwater_undercooked") && (
             <Frozen draft={draft} onChange={onChange} />
           )}

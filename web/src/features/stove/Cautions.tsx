@@ -19,7 +19,9 @@ export function Cautions({ request }: { request: PlanRequest }) {
             buttonClass="btn h-auto min-h-11 border-warning-content/30 bg-warning px-2 py-1 font-bold text-sm text-warning-content"
             panelClass="open:grid w-96 gap-2 text-base"
           >
-            <p>{localise(chip.text, preferences)}</p>
+            {chip.texts.map((text) => (
+              <p key={text}>{localise(text, preferences)}</p>
+            ))}
           </Popover>
         </li>
       ))}
