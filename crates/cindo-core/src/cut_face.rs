@@ -137,7 +137,7 @@ fn pictures(
         answer.side_opaque_share.push(share(plane.side_opaque(dose, is_turned)));
         answer.middle_opaque_share.push(share(plane.middle_opaque(dose)));
         if time_s <= pull_s + 1e-6 {
-            core = Some(plane.core(hottest));
+            core = plane.core(hottest);
         }
         let core_c = core.as_ref().map_or(setup.start_c, |core| core.at(now));
         answer.core_c.push((core_c * 10.0).round() / 10.0);

@@ -3,9 +3,9 @@
 use crate::setup::Setup;
 use crate::timeline::{Around, Programme, Schedule, Side, Stretch};
 use cindo_heat::cells::{CrossSection, Facing};
+use cindo_heat::centre::Centre;
 use cindo_heat::dose::Dose;
 use cindo_heat::flesh::Flesh;
-use cindo_heat::grid::{along, coldest_between};
 use cindo_heat::reservoir::Heater;
 use cindo_heat::solve::{Accuracy, Faces, PlaneSimulation, Sink};
 use cindo_heat::surround::Surround;
@@ -170,57 +170,10 @@ impl Plane {
     }
 
     /// The place within the inner part of the thickness that was heated least so far.
-    pub(crate) fn core(&self, hottest_c: &[f64]) -> Core {
-        let rows = self.section.rows;
-        let span_m = self.section.z_edge_m[rows];
-        let inner = (0.15 * span_m, 0.85 * span_m);
-        let mut best: Option<(f64, Core)> = None;
-        for first in (0..self.section.columns).map(|column| column * rows) {
-            let mut cell = first;
-            while cell < first + rows {
-                let from = cell;
-                while cell < first + rows && self.section.is_inside(cell) {
-                    cell += 1;
-                }
-                let to = cell;
-                cell += 1;
-                let reaches =
-                    from < to && self.height_m(from) <= inner.1 && self.height_m(to - 1) >= inner.0;
-                if !reaches {
-                    continue;
-                }
-                let heights: Vec<f64> = (from..to).map(|cell| self.height_m(cell)).collect();
-                let (height_m, cold_c) = coldest_between(&heights, &hottest_c[from..to], inner);
-                if best.as_ref().is_none_or(|(so_far, _)| cold_c < *so_far) {
-                    best = Some((cold_c, Core { first: from, heights_m: heights, height_m }));
-                }
-            }
-        }
-        best.map_or_else(
-            || Core { first: 0, heights_m: vec![0.0], height_m: 0.0 },
-            |(_, core)| core,
-        )
-    }
-
-    /// Height of a cell's middle, m.
-    fn height_m(&self, cell: usize) -> f64 {
-        let row = cell % self.section.rows;
-        0.5 * (self.section.z_edge_m[row] + self.section.z_edge_m[row + 1])
+    pub(crate) fn core(&self, hottest_c: &[f64]) -> Option<Centre> {
+        Centre::of(&self.section, hottest_c, INNER)
     }
 }
 
-/// A place in a section: a height along an upright line of its cells.
-#[derive(Debug, Clone)]
-pub(crate) struct Core {
-    first: usize,
-    heights_m: Vec<f64>,
-    height_m: f64,
-}
-
-impl Core {
-    /// How warm it is there, °C.
-    pub(crate) fn at(&self, temperature_c: &[f64]) -> f64 {
-        let cells = self.first..self.first + self.heights_m.len();
-        along(&self.heights_m, &temperature_c[cells], self.height_m)
-    }
-}
+/// The part of the thickness that a core lies in.
+const INNER: (f64, f64) = (0.15, 0.85);

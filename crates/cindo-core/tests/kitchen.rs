@@ -4,13 +4,14 @@
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
 use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
+use cindo_core::ask::gentler::gentler_than;
 use cindo_core::ask::ladder::{LadderRequest, ladder};
 use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::bench::{Bench, Budget};
 use cindo_core::catalogue::{Catalogue, School};
 use cindo_core::cut_face::cut_face;
 use cindo_core::piece::Piece;
-use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::plan::{PlanAnswer, plan, planned};
 use cindo_core::setup::{Doneness, PlanRequest};
 
 fn catalogue() -> Catalogue {
@@ -232,13 +233,19 @@ fn thin_end_is_done_first_and_gets_advice() {
 /// More than a third firm or worse is said, with a gentler way that really is gentler.
 #[test]
 fn firm_flesh_offers_a_gentler_way() {
-    let sear = solve(&with(&request("hake", "loin", 30.0, "sear"), |r| r.piece.skin = true));
+    let gentler_than = |asked: &PlanRequest| {
+        let planned = planned(&catalogue(), asked).unwrap();
+        gentler_than(&catalogue(), asked, &planned).unwrap().gentler
+    };
+    let seared = with(&request("hake", "loin", 30.0, "sear"), |r| r.piece.skin = true);
+    let sear = solve(&seared);
     assert!(sear.quality.firm_share > 1.0 / 3.0);
-    let gentler = sear.gentler.unwrap();
+    let gentler = gentler_than(&seared).unwrap();
     assert!(gentler.firm_share < sear.quality.firm_share - 0.09);
     let there = solve(&request("hake", "loin", 30.0, &gentler.method));
     assert!((there.core_served_c - sear.core_served_c).abs() < 0.5, "at the same doneness");
-    assert!(solve(&request("hake", "loin", 24.0, "slow_bake")).gentler.is_none());
+    assert!((there.pull_s - gentler.pull_s).abs() < 0.2, "{gentler:?}");
+    assert_eq!(gentler_than(&request("hake", "loin", 24.0, "slow_bake")), None);
 }
 
 /// FDA Food Code 3-401.11 (from memory): intact 63 °C for 15 s, minced 68 °C for 17 s, stuffed 74 °C.

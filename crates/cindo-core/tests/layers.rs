@@ -10,7 +10,7 @@ use proc_macro2::{TokenStream, TokenTree};
 use syn::visit::{self, Visit};
 
 /// Lowest first.
-const HEAT: [&str; 13] = [
+const HEAT: [&str; 14] = [
     "constants",
     "water",
     "composition",
@@ -21,6 +21,7 @@ const HEAT: [&str; 13] = [
     "grid",
     "outline",
     "cells",
+    "centre",
     "solve",
     "dose",
     "lethality",

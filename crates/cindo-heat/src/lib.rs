@@ -3,11 +3,12 @@
 //!
 //! It knows no kind of fish and no way of cooking. Each module uses only those before it in this list:
 //! `constants`, `water`, `composition`, `ice`, `flesh`, `surround`, `reservoir`, `grid`, `outline`,
-//! `cells`, `solve`, `dose`, `lethality`.
+//! `cells`, `centre`, `solve`, `dose`, `lethality`.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
 
 pub mod cells;
+pub mod centre;
 pub mod composition;
 pub mod constants;
 pub mod dose;

@@ -91,14 +91,16 @@ impl Face {
         }
     }
 
-    /// Heat exchanged at a given surface temperature, and the derivative of the net flux.
-    fn exchange(&self, surface_c: f64, air: &Air) -> (FaceFlux, f64) {
+    /// Heat exchanged at a given surface temperature, and how what comes and what drying takes change with it,
+    /// W/(m² K).
+    fn exchange(&self, surface_c: f64, air: &Air) -> (FaceFlux, [f64; 2]) {
         let kelvin = surface_c + KELVIN_OFFSET;
         let radiant = self.radiant_c.unwrap_or(self.medium_c) + KELVIN_OFFSET;
         let grey = self.emissivity * STEFAN_BOLTZMANN_W_M2K4;
         let incoming =
             self.h * (self.medium_c - surface_c) + grey * (radiant.powi(4) - kelvin.powi(4));
-        let mut slope = -self.h - 4.0 * grey * kelvin.powi(3);
+        let incoming_slope = -self.h - 4.0 * grey * kelvin.powi(3);
+        let mut drying_slope = 0.0;
         let mut drying = 0.0;
         let mut drying_kg = 0.0;
         if self.wet > 0.0 && self.h > 0.0 {
@@ -112,7 +114,7 @@ impl Face {
                 drying_kg = per_pa * driving_pa;
                 drying = latent * drying_kg;
                 if surface_c < air.boil_c() {
-                    slope -=
+                    drying_slope =
                         latent * per_pa * driving_slope * saturation_slope_pa_k(wet_c, saturated);
                 }
             }
@@ -125,7 +127,7 @@ impl Face {
             outer_c: surface_c,
             slope_w_m2k: 0.0,
         };
-        (flux, slope)
+        (flux, [incoming_slope, drying_slope])
     }
 
     /// Solves the flux balance at the surface: what the surroundings give is what conducts
@@ -158,7 +160,8 @@ impl Face {
         // A step that is too long may guess anything: what is no number is the low end, where `clamp` would keep it.
         let mut surface_c = if guess_c.is_nan() { low } else { guess_c.clamp(low, high) };
         loop {
-            let (mut flux, slope) = self.exchange(surface_c, air);
+            let (mut flux, [incoming_slope, drying_slope]) = self.exchange(surface_c, air);
+            let slope = incoming_slope - drying_slope;
             let residual = flux.net_w_m2() - g * (surface_c - cell_c);
             let next = surface_c + residual / (g - slope);
             if residual > 0.0 {
@@ -166,8 +169,22 @@ impl Face {
             } else {
                 high = surface_c;
             }
-            if (next - surface_c).abs() < SURFACE_K || high - low < 1e-9 {
+            let off_k = next - surface_c;
+            let boils = |surface_c: f64| surface_c >= air.boil_c();
+            let is_near = off_k.abs() < NEAR_K && boils(next) == boils(surface_c);
+            if is_near || off_k.abs() < SURFACE_K || high - low < 1e-9 {
                 flux.slope_w_m2k = g * slope / (g - slope);
+                if is_near {
+                    // The rest of the way along its slopes.
+                    flux.incoming_w_m2 += incoming_slope * off_k;
+                    if flux.drying_w_m2 > 0.0 {
+                        let dried_w_m2 = (flux.drying_w_m2 + drying_slope * off_k).max(0.0);
+                        flux.drying_kg_m2s *= dried_w_m2 / flux.drying_w_m2;
+                        flux.drying_w_m2 = dried_w_m2;
+                    }
+                    flux.outer_c = next;
+                    flux.surface_c = next;
+                }
                 if self.coat_m2k_w > 0.0 {
                     flux.surface_c = cell_c + flux.net_w_m2() / conductance_w_m2k;
                 }
@@ -197,8 +214,11 @@ impl Face {
     }
 }
 
-/// A surface is as warm as its balance says to this, K: its flux is booked as it was used, so that nothing is lost.
+/// A surface is as warm as its balance says to this where drying ends at the boiling point, K.
 const SURFACE_K: f64 = 1e-3;
+/// From so near its balance a surface goes the rest of the way along its slopes, K: what drying takes is then right
+/// to a thousandth. What is booked is what was used, so that nothing is lost.
+const NEAR_K: f64 = 0.3;
 
 /// What acts on one face: a fixed surrounding, or one whose medium is the heater's reservoir.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -386,6 +386,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gentler": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether there is a gentler way to the same doneness. */
+        post: operations["create_gentler"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -1883,12 +1900,12 @@ export interface components {
             /** @description Short name. */
             title: string;
         };
-        /** @description A caution in a word or two. */
+        /** @description A caution in a word or two, with the others about the same. */
         Chip: {
             /** @description The words. */
             name: string;
-            /** @description Its whole text. */
-            text: string;
+            /** @description Its whole text, and those of the others about the same. */
+            texts: string[];
             /** @description The rule that shows it. */
             when: components["schemas"]["Rule"];
         };
@@ -3207,6 +3224,10 @@ export interface components {
             /** @description As a sentence. */
             sentence: string;
         };
+        /** @description Whether there is a gentler way. */
+        GentlerAnswer: {
+            gentler?: components["schemas"]["Gentler"] | null;
+        };
         /**
          * @description How fish behaves in the heat.
          * @enum {string}
@@ -4236,7 +4257,6 @@ export interface components {
              * @description First turn, s; none where nothing is turned.
              */
             flip_s?: number | null;
-            gentler?: components["schemas"]["Gentler"] | null;
             /** @description Where the heat went. */
             heat: components["schemas"]["HeatBooks"];
             /** @description And in words. */
@@ -4351,7 +4371,7 @@ export interface components {
             at_risk?: boolean | null;
             /**
              * @description A quick answer while something is dragged: on coarser grids, without the largest batch, the
-             *     side and gentler ways.
+             *     side and ways out of trouble.
              */
             brief?: boolean | null;
             /**
@@ -7895,6 +7915,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FreezeAnswer"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_gentler: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GentlerAnswer"];
                 };
             };
             /** @description The body is no JSON, or not whole. */

@@ -9,7 +9,7 @@ use crate::catalogue::{GearKind, Method, Smell};
 use crate::error::{FieldError, Problems};
 use crate::kitchen::{Known, OwnKitchen};
 use crate::piece::Piece;
-use crate::plan::{Effort, Quality, window, judge, preheat_s, scorches, solve};
+use crate::plan::{Effort, Quality, judge, preheat_s, scorches, solve, window};
 use crate::say::{MM, clock, sentence};
 use crate::setup::{
     Doneness, Limit, PlanRequest, Resolved, at_hand, check_board, check_doneness, check_duration,

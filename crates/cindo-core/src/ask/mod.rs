@@ -1,7 +1,8 @@
 //! Questions asked backwards: what heat for this time, how thick for this heat and time, what does
-//! tempering change, and the ladder of thicknesses for one dish.
+//! tempering change; whether there is a gentler way, and the ladder of thicknesses for one dish.
 
 pub mod compare;
+pub mod gentler;
 mod heat;
 pub mod instead;
 pub mod ladder;

@@ -4,9 +4,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
 use crate::error::FieldError;
-use crate::plan::{Ending, Probe, Trial, seek, spread_of};
-use crate::setup::{PlanRequest, Setup, resolve};
-use cindo_heat::solve::Accuracy;
+use crate::plan::{Ending, Probe, seek, spread};
+use crate::setup::{PlanRequest, resolve};
 
 /// What the plan of a cook promised: its moments, and the level that the cook goes on aiming at.
 ///
@@ -51,15 +50,11 @@ impl Promise {
         let schedule = sought.trial.programme.schedule(sought.pull_s);
         let column = sought.trial.candidate(sought.pull_s);
         let measured = request.piece.thickness_measured.unwrap_or(false);
-        let level = |setup: &Setup<'_>| {
-            let trial = Trial::new(setup, Accuracy::FAST);
-            trial.finish(trial.raw(), &schedule, sought.pull_s).level_c
-        };
         let over = |of: fn(&Ending) -> f64| of(&sought.ending) - of(&column);
         bench.afford(Ok(Self {
             pull_s: sought.pull_s,
             turn_s: schedule.turns_s.first().copied(),
-            spread_s: spread_of(setup, measured, sought.slope, level),
+            spread_s: spread(setup, measured, &schedule, sought.pull_s, sought.slope),
             slope_k_s: sought.slope,
             side_opaque_share: (!setup.method.all_round)
                 .then(|| Probe::side_opaque(setup, &schedule, sought.pull_s)),

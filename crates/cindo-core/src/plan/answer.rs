@@ -4,7 +4,6 @@ use serde::Serialize;
 
 use super::batch::{Batch, batch};
 use super::consequence::{Consequence, Recommended, consequence};
-use super::gentler::{Gentler, gentler};
 use super::margins::{SPREADS, spread, window};
 use super::own::{own_dial, own_ways};
 use super::probe::Probe;
@@ -148,8 +147,6 @@ pub struct PlanAnswer {
     pub consequence: Option<Consequence>,
     /// What a cook would find wrong with it, if anything.
     pub trouble: Option<Trouble>,
-    /// A gentler way, when this one leaves much of the flesh firm.
-    pub gentler: Option<Gentler>,
     /// How the heat is set.
     pub setting: SettingNote,
     /// What to do, in order.
@@ -407,12 +404,6 @@ fn assemble(
         batch: batch(resolved, trial, record, pull_s, brief),
         tail: tail(resolved, request.piece.tail_mm, schedule, pull_s),
         consequence: recommended.map(|r| consequence(resolved, r, ending.level_c, &quality)),
-        // What is wrong with it says the better way.
-        gentler: if brief || trouble.is_some() {
-            None
-        } else {
-            gentler(request, resolved, &quality)
-        },
         trouble,
         quality,
         setting: SettingNote {

@@ -140,16 +140,6 @@ pub(crate) fn spread(
         let trial = Trial::new(setup, BESIDE);
         trial.finish(trial.raw(), schedule, pull_s).level_c
     };
-    spread_of(setup, measured, slope, level)
-}
-
-/// The same for any way from a setup to the level that a pull gives.
-pub(crate) fn spread_of(
-    setup: &Setup<'_>,
-    measured: bool,
-    slope: f64,
-    level: impl Fn(&Setup<'_>) -> f64,
-) -> f64 {
     let base = level(setup);
     let unknowns = Unknowns::of(setup, measured);
     let moved = |variant: &Setup<'_>| (level(variant) - base) / slope.max(1e-6);

@@ -16,8 +16,8 @@ pub(crate) struct Probe<'s, 'a> {
     setup: &'s Setup<'a>,
     plane: Plane,
     programme: Programme<'a>,
-    /// Its rest on the coldest support, for what must be safe wherever it is put.
-    coldest: Programme<'a>,
+    /// Its rest on the coldest support where that is another, for what must be safe wherever it is put.
+    colder: Option<Programme<'a>>,
     limit: Limit,
 }
 
@@ -37,24 +37,26 @@ const THICK_M: f64 = 0.06;
 impl<'s, 'a> Probe<'s, 'a> {
     pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
         let accuracy = if setup.thickness_m > THICK_M { Accuracy::THICK } else { Accuracy::SIDE };
-        let mut cold = setup.clone();
-        if let Some(on) = setup.bench.catalogue.resting.supports.first() {
+        let coldest = setup.bench.catalogue.resting.supports.first();
+        let colder = coldest.filter(|on| on.id != setup.rest.on.id).map(|on| {
+            let mut cold = setup.clone();
             cold.rest.on = on;
-        }
+            Programme::of(&cold)
+        });
         Self {
             setup,
             plane: Plane::new(setup, accuracy),
             programme: Programme::of(setup),
-            coldest: Programme::of(&cold),
+            colder,
             limit,
         }
     }
 
     /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1.
     pub(crate) fn side_opaque(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64) -> f64 {
-        let plane = Plane::new(setup, Accuracy::OUTSIDE);
-        let programme = Programme::of(setup);
         let at_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
+        let plane = Plane::new(setup, Accuracy::OUTSIDE.over(2.0 * at_s));
+        let programme = Programme::of(setup);
         let mut dose = Dose::new(plane.section.area_m2.len(), setup.species.set_shift_k);
         let mut simulation = plane.raw(setup);
         plane.heat(&mut simulation, setup, &programme, schedule, at_s, |now, step_s| {
@@ -67,7 +69,7 @@ impl<'s, 'a> Probe<'s, 'a> {
     /// Looks at candidates one after another.
     pub(crate) fn looks(&self) -> Looks<'_, 's, 'a> {
         let cells = self.plane.section.area_m2.len();
-        Looks { probe: self, way: None, marks: Vec::new(), trace: Trace::new(cells) }
+        Looks { probe: self, way: None, marks: Vec::new(), trace: Trace::new(cells), rested: None }
     }
 }
 
@@ -81,6 +83,19 @@ pub(crate) struct Looks<'p, 's, 'a> {
     marks: Vec<Mark<'p>>,
     /// Up to the last mark, and through the rest that was looked at last.
     trace: Trace,
+    /// What came of resting it after that way.
+    rested: Option<Rested>,
+}
+
+/// A piece after its rest.
+#[derive(Debug, Clone, Copy)]
+struct Rested {
+    /// Samples of the trace up to the pull.
+    pulled: usize,
+    /// The core at the pull, when eaten, and at its highest in between, °C.
+    core_c: [f64; 3],
+    /// Whether the trace goes on through the rest on the coldest support.
+    is_coldest: bool,
 }
 
 /// How a piece stood at a moment in the heat.
@@ -97,44 +112,55 @@ const MARK_SHARE: f64 = 0.03;
 impl<'p, 'a> Looks<'p, '_, 'a> {
     /// What the worst place holds of a piece that goes this way.
     pub(crate) fn held(&mut self, way: &Lived<'a>) -> Held {
-        let (plane, hold_s) = (&self.probe.plane, self.probe.limit.hold_s);
-        let samples = self.pulled(way).samples;
-        self.rest_coldest(way);
-        self.trace.held(&plane.section, hold_s, samples)
+        let pulled = self.rested(way, true).pulled;
+        let Probe { plane, limit, .. } = self.probe;
+        self.trace.held(&plane.section, limit.hold_s, pulled)
     }
 
     /// How warm the core gets of a piece that goes this way, °C.
     pub(crate) fn level_c(&mut self, way: &Lived<'a>) -> f64 {
-        self.eaten(way)[2]
+        self.rested(way, false).core_c[2]
     }
 
     /// Everything that is read off a piece that goes this way.
     pub(crate) fn seen(&mut self, way: &Lived<'a>) -> Seen {
-        let [core_at_pull_c, core_served_c, level_c] = self.eaten(way);
-        self.rest_coldest(way);
+        let [core_at_pull_c, core_served_c, level_c] = self.rested(way, true).core_c;
         let Probe { setup, plane, limit, .. } = self.probe;
         let verdict = self.trace.verdict(&plane.section, setup.start_c, *limit);
         Seen { core_at_pull_c, core_served_c, level_c, verdict }
     }
 
-    /// Follows it through its rest on the coldest support.
-    fn rest_coldest(&mut self, way: &Lived<'a>) {
-        let mut cold = self.pulled(way).simulation.clone();
-        let trace = &mut self.trace;
-        self.probe.rest(&mut cold, &self.probe.coldest, way, |now| trace.add(now));
-    }
-
-    /// The core at the pull, when eaten, and at its highest in between, °C.
-    fn eaten(&mut self, way: &Lived<'a>) -> [f64; 3] {
+    /// Follows it through its rest, and on the coldest support where that `counts`; what was looked at last is known.
+    fn rested(&mut self, way: &Lived<'a>, counts: bool) -> Rested {
+        let is_known = self.way.as_ref().is_some_and(|past| past == way);
+        if let Some(known) = self.rested.filter(|known| is_known && (known.is_coldest || !counts)) {
+            return known;
+        }
         let probe = self.probe;
-        let mut simulation = self.pulled(way).simulation.clone();
-        let core = probe.plane.core(simulation.hottest_c());
-        let at_pull_c = core.at(simulation.temperature_c());
+        let mark = self.pulled(way);
+        let (pulled, mut own, cold) = (mark.samples, mark.simulation.clone(), &mark.simulation);
+        let cold = probe.colder.as_ref().filter(|_| counts).map(|rests| (rests, cold.clone()));
+        let core = probe.plane.core(own.hottest_c());
+        let core_c = |now: &PlaneSimulation<'_>| {
+            let temperature_c = now.temperature_c();
+            core.as_ref().map_or(temperature_c[0], |core| core.at(temperature_c))
+        };
+        let at_pull_c = core_c(&own);
         let mut level_c = at_pull_c;
-        probe.rest(&mut simulation, &probe.programme, way, |now| {
-            level_c = level_c.max(core.at(now.temperature_c()));
+        let trace = &mut self.trace;
+        probe.rest(&mut own, &probe.programme, way, |now| {
+            level_c = level_c.max(core_c(now));
+            if probe.colder.is_none() {
+                trace.add(now);
+            }
         });
-        [at_pull_c, core.at(simulation.temperature_c()), level_c]
+        if let Some((rests, mut cold)) = cold {
+            probe.rest(&mut cold, rests, way, |now| trace.add(now));
+        }
+        let core_c = [at_pull_c, core_c(&own), level_c];
+        let rested = Rested { pulled, core_c, is_coldest: counts || probe.colder.is_none() };
+        self.rested = Some(rested);
+        rested
     }
 
     /// As it comes off the heat.

@@ -35,6 +35,8 @@ const LEAST_DRIVE_K: f64 = 10.0;
 const DRYING_SHARE: f64 = 0.22;
 /// Wrapped, so much of the way up to the oven stands for it. Fitted likewise.
 const WRAPPED_SHARE: f64 = 0.4;
+/// Less than this share is hardly lacked any more.
+const LEAST_SHARE: f64 = 0.05;
 /// The heat is followed a little past the pull that is looked at.
 const BEYOND: f64 = 1.15;
 
@@ -111,8 +113,9 @@ impl Sides {
         (self.medium_c - middle_c) / (self.medium_c - self.start_c)
     }
 
-    /// With the sides, °C, what a column has at a moment after a pull near the one that was followed.
-    fn with(&self, core_c: f64, pull_s: f64, after_s: f64) -> f64 {
+    /// The share of its heat that the middle of the width still lacks at a moment after a pull near the one that was
+    /// followed.
+    fn share(&self, pull_s: f64, after_s: f64) -> f64 {
         let pulled = self.lacks(at(&self.heat, pull_s));
         let share = if after_s > 0.0 {
             let rested = self.lacks(at(&self.rest, self.pull_s + after_s));
@@ -120,9 +123,20 @@ impl Sides {
         } else {
             pulled
         };
+        share.min(1.0)
+    }
+
+    /// With the sides, °C, what a column has then.
+    fn with(&self, core_c: f64, pull_s: f64, after_s: f64) -> f64 {
         // No side warms a middle past itself.
         let drive_k = (self.medium_c - core_c).max(0.0);
-        core_c + drive_k * (1.0 - share.min(1.0))
+        core_c + drive_k * (1.0 - self.share(pull_s, after_s))
+    }
+
+    /// What they brought to the highest level of an ending that has them, K.
+    pub(crate) fn brought_k(&self, with: &Ending, pull_s: f64) -> f64 {
+        let share = self.share(pull_s, with.highest_s).max(LEAST_SHARE);
+        (self.medium_c - with.level_c).max(0.0) * (1.0 - share) / share
     }
 
     /// A column's ending with the sides.

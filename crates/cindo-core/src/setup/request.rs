@@ -109,7 +109,7 @@ pub struct PlanRequest {
     #[cfg_attr(feature = "schema", schema(minimum = 40, maximum = 110))]
     pub rest_c: Option<f64>,
     /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
-    /// side and gentler ways.
+    /// side and ways out of trouble.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub brief: Option<bool>,
 }

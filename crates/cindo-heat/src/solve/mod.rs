@@ -51,4 +51,14 @@ impl Accuracy {
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the bare solver.
     pub const BARE: Self = Self { cells: 100, columns: 1, tolerance_k: 0.01, longest_step_s: 10.0 };
+
+    /// The same for a run of that length: what is slow is not stepped finer than its picture needs, as long as the error
+    /// of a step allows.
+    #[must_use]
+    pub fn over(self, duration_s: f64) -> Self {
+        Self { longest_step_s: self.longest_step_s.max(duration_s / LEAST_STEPS), ..self }
+    }
 }
+
+/// A run has so many steps at least.
+const LEAST_STEPS: f64 = 80.0;

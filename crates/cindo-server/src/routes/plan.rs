@@ -2,6 +2,7 @@ use actix_web::http::header::ContentEncoding;
 use actix_web::web::{Data, Json};
 use actix_web::{HttpResponse, post};
 use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
+use cindo_core::ask::gentler::{GentlerAnswer, gentler_than};
 use cindo_core::ask::ladder::{LadderAnswer, LadderRequest, ladder};
 use cindo_core::ask::{BackwardsAnswer, BackwardsRequest, backwards};
 use cindo_core::cut_face::{CutFace, cut_face_of};
@@ -51,6 +52,25 @@ pub(crate) async fn create_section(
         cut_face_of(desk.bench(), &request, &plan)
     });
     Ok(Json(cut.await??))
+}
+
+/// Whether there is a gentler way to the same doneness.
+#[utoipa::path(
+    request_body = PlanRequest,
+    responses(
+        (status = 200, body = GentlerAnswer),
+    )
+)]
+#[post("/api/gentler")]
+pub(crate) async fn create_gentler(
+    solver: Data<Solver>,
+    Body(request): Body<PlanRequest>,
+) -> Result<Json<GentlerAnswer>, ApiError> {
+    let gentler = solver.run(move |desk| {
+        let plan = desk.plan(&request)?;
+        gentler_than(desk.bench(), &request, &plan)
+    });
+    Ok(Json(gentler.await??))
 }
 
 /// Every method for one piece, best fit first.

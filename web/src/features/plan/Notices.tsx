@@ -1,5 +1,5 @@
 import { Undo2 } from "lucide-react";
-import type { Plan } from "@/api/client";
+import type { Gentler as GentlerWay, Plan } from "@/api/client";
 import { withMethod, withoutOwnKitchen, withoutOwnTimes } from "@/kitchen/piece";
 import { usePreferences } from "@/kitchen/preferences";
 import type { PlanDraft } from "@/lib/address";
@@ -67,9 +67,12 @@ export function KeptAsItWas({ draft, onChange }: Omit<Props, "plan">) {
 }
 
 /** A gentler way to the same doneness, where much of the flesh gets firm. */
-export function Gentler({ plan, draft, onChange }: Props) {
+export function Gentler({
+  gentler,
+  draft,
+  onChange,
+}: Omit<Props, "plan"> & { gentler: GentlerWay | null }) {
   const { preferences } = usePreferences();
-  const { gentler } = plan;
   if (!gentler) return null;
   return (
     <p className="flex flex-wrap items-center justify-between gap-x-4 rounded-box bg-base-100 px-4 py-1 text-sm max-lg:order-3 print:hidden">

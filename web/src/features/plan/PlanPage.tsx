@@ -28,7 +28,7 @@ import { Judgements } from "./Judgements";
 import { MethodRow } from "./MethodRow";
 import { Consequence, Gentler, KeptAsItWas, Trouble } from "./Notices";
 import { PlanCard, Tools } from "./PlanCard";
-import { DRAG_UPDATE_MS, useLivePlan, useSection } from "./queries";
+import { DRAG_UPDATE_MS, useGentler, useLivePlan, useSection } from "./queries";
 import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
 
@@ -120,7 +120,9 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   }, [draft, isDragging, preferences]);
   const live = useRef<Live>({ answers: [], thicknessMm: draft.piece.thickness_mm });
   const { plan, failure, isBehind, again, ask, catchUp } = useLivePlan(request, isDragging, live);
-  const { section, isComing } = useSection(request, !isDragging && !isBehind && failure === null);
+  const isSettled = !isDragging && !isBehind && failure === null;
+  const { section, isComing } = useSection(request, isSettled);
+  const gentler = useGentler(request, isSettled);
   const [moment, setMoment] = useState<number | null>(null);
   const [keepAsked, setKeepAsked] = useState(0);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -288,12 +290,8 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                 isWhole={cut.outline === "oval_with_cavity"}
               />
             </section>
-            <Gentler plan={later} draft={draft} onChange={commit} />
-            <Before
-              draft={settled}
-              isSettled={!isDragging && !isBehind && failure === null}
-              gear={allGear}
-            />
+            <Gentler gentler={gentler} draft={draft} onChange={commit} />
+            <Before draft={settled} isSettled={isSettled} gear={allGear} />
             <Judgements plan={later} />
             <Suspense>
               <Backwards

@@ -1,4 +1,10 @@
-import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  queryOptions,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { type RefObject, useCallback, useEffect, useRef, useState } from "react";
 import {
   type ApiFailure,
@@ -6,6 +12,7 @@ import {
   type BackwardsRequest,
   type CreateCard,
   type CutFace,
+  type GentlerAnswer,
   type Plan,
   type PlanRequest,
   unwrap,
@@ -148,6 +155,21 @@ export function useSection(request: PlanRequest, isSettled: boolean) {
     }),
   );
   return { section: data ?? null, isComing: isFetching };
+}
+
+/** Whether there is a gentler way than a settled plan, once that is known. */
+export function useGentler(request: PlanRequest, isSettled: boolean) {
+  const { data } = useQuery(
+    queryOptions<GentlerAnswer>({
+      queryKey: ["gentler", request],
+      queryFn: () => unwrap(api.POST("/api/gentler", { body: request })),
+      enabled: isSettled,
+      // It stays until the next is known: what came and went would move the page.
+      placeholderData: keepPreviousData,
+      gcTime: 30_000,
+    }),
+  );
+  return data?.gentler ?? null;
 }
 
 /** Asks a question backwards. */
