@@ -356,10 +356,17 @@ fn ladder_rises_down_and_falls_across() {
         assert!(table.rows[row].cells[0].unwrap().flip_s.unwrap() < pull(row, 0));
     }
     assert!(pull(0, 0) < pull(1, 0) && pull(1, 0) < pull(2, 0));
-    // A rung that was looked for from the one below is the plan all the same.
+    // A rung is the plan of such a piece, to the tenth of a second.
     for (row, mm) in [20.0, 25.0, 30.0].into_iter().enumerate() {
-        let planned = solve(&with(&asked.plan, |r| r.piece.thickness_mm = mm)).pull_s;
-        assert!((pull(row, 0) - planned).abs() < 6.0, "{mm} mm: {} {planned}", pull(row, 0));
+        for (column, start_c) in [5.0, 15.0].into_iter().enumerate() {
+            let planned = solve(&with(&asked.plan, |r| {
+                r.piece.thickness_mm = mm;
+                r.piece.start_c = start_c;
+            }));
+            let rung = table.rows[row].cells[column].unwrap();
+            let card = (planned.pull_s, planned.flip_s, planned.look_from_s, planned.window_s);
+            assert_eq!((rung.pull_s, rung.flip_s, rung.look_from_s, rung.window_s), card, "{mm}");
+        }
     }
     let by_one = |from_mm: f64| {
         let steps = LadderRequest { from_mm: Some(from_mm), step_mm: Some(1.0), ..asked.clone() };

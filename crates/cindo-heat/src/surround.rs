@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::constants::{KELVIN_OFFSET, ROOM_C, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
-use crate::water::{Air, latent_heat_j_kg, saturation_pressure_pa, saturation_slope_pa_k};
+use crate::water::{Air, latent_heat_j_kg, saturation_slope_pa_k, tabled_saturation_pa};
 
 /// Volumetric heat capacity of moist kitchen air, J/(m³ K), times Le^(2/3) of water in air, so
 /// that a film coefficient over it is a mass-transfer velocity (Lewis relation).
@@ -105,7 +105,7 @@ impl Face {
         let mut drying_kg = 0.0;
         if self.wet > 0.0 && self.h > 0.0 {
             let wet_c = surface_c.min(air.boil_c());
-            let saturated = saturation_pressure_pa(wet_c);
+            let saturated = tabled_saturation_pa(wet_c);
             if saturated > self.vapour_pa {
                 let velocity = self.wet * self.h / LEWIS_J_M3K;
                 let latent = latent_heat_j_kg(wet_c);

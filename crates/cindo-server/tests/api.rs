@@ -78,7 +78,10 @@ fn every_question_about_a_piece_has_its_address() {
     let ladder = server.post("/api/ladder", &json!({ "plan": hake }).to_string());
     assert_eq!(ladder.status, 200);
     assert_eq!(ladder.json()["rows"].as_array().unwrap().len(), 10);
-    for address in ["/api/section", "/api/compare", "/api/backwards", "/api/ladder"] {
+    let gentler = server.post("/api/gentler", HAKE).json();
+    assert!(gentler["gentler"].is_object() || gentler["gentler"].is_null(), "{gentler}");
+    for address in ["/api/section", "/api/gentler", "/api/compare", "/api/backwards", "/api/ladder"]
+    {
         assert_eq!(server.post(address, "{").status, 400, "{address}");
         assert_eq!(server.post(address, "{\"piece\":7}").status, 422, "{address}");
     }

@@ -7,7 +7,7 @@ use super::tempered::TEMPERED_C;
 use crate::bench::{Bench, Budget};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Root, Sought, look_from_s, seek, spread, turn_down, window};
+use crate::plan::{Sought, look_from_s, seek, spread, turn_down, window};
 use crate::say::tenth;
 use crate::setup::{PlanRequest, resolve};
 
@@ -87,30 +87,6 @@ const ENOUGH_WORK: u64 = 8_000_000;
 /// The last rung may miss the thickest by what adding up steps loses, mm.
 const ROUNDING_MM: f64 = 1e-9;
 
-/// Minutes grow about so with thickness, between its square (conduction) and its first power (a slow
-/// film), until the rungs themselves tell.
-const LONGER_BY: f64 = 1.6;
-
-/// The rung below: where the search for the next one begins.
-#[derive(Debug, Clone, Copy)]
-struct Below {
-    mm: f64,
-    root: Root,
-    /// The power of the thickness with which minutes grow here.
-    power: f64,
-}
-
-impl Below {
-    fn thicker(self, mm: f64) -> Root {
-        let longer = (mm / self.mm).powf(self.power);
-        Root { at: self.root.at * longer, slope: self.root.slope / longer }
-    }
-
-    fn power_to(self, mm: f64, root: Root) -> f64 {
-        ((root.at / self.root.at).ln() / (mm / self.mm).ln()).clamp(0.5, 3.0)
-    }
-}
-
 /// A table to hang at the station.
 ///
 /// # Errors
@@ -136,21 +112,14 @@ pub fn ladder<'a>(
     }
     problems.finish()?;
     let starts = vec![COLD_C, TEMPERED_C];
-    let mut below = vec![None; starts.len()];
-    let rung = |mm: f64, start_c: f64, below: &mut Option<Below>| {
+    let rung = |mm: f64, start_c: f64| {
         let mut cell = plan.clone();
         cell.piece.thickness_mm = mm;
         cell.piece.start_c = start_c;
         cell.piece.tail_mm = None;
         let resolved = resolve(bench, &cell).ok()?;
-        let near = below.map(|below| below.thicker(mm));
-        let sought = seek(&resolved, near).ok()?;
-        let root = Root { at: sought.pull_s, slope: sought.slope };
-        *below = Some(Below {
-            mm,
-            root,
-            power: below.map_or(LONGER_BY, |below| below.power_to(mm, root)),
-        });
+        // Searched as its own plan is, from nothing: both are the same to the second.
+        let sought = seek(&resolved).ok()?;
         let Sought { trial, pull_s, slope, ending, .. } = &sought;
         let setup = &resolved.setup;
         let schedule = trial.programme.schedule(*pull_s);
@@ -179,8 +148,7 @@ pub fn ladder<'a>(
             next_mm = Some(mm);
             break;
         }
-        let cells = starts.iter().zip(&mut below);
-        let cells = cells.map(|(start_c, below)| rung(mm, *start_c, below)).collect();
+        let cells = starts.iter().map(|start_c| rung(mm, *start_c)).collect();
         rows.push(LadderRow { thickness_mm: mm, cells });
     }
     bench.afford(Ok(LadderAnswer {

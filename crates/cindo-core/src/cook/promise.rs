@@ -46,7 +46,7 @@ impl Promise {
         let bench = bench.into();
         let resolved = resolve(bench, &planned(request))?;
         let setup = &resolved.setup;
-        let sought = seek(&resolved, None)?;
+        let sought = seek(&resolved)?;
         let schedule = sought.trial.programme.schedule(sought.pull_s);
         let column = sought.trial.candidate(sought.pull_s);
         let measured = request.piece.thickness_measured.unwrap_or(false);

@@ -44,7 +44,8 @@ impl Accuracy {
     pub const OUTSIDE: Self =
         Self { cells: 16, columns: 6, tolerance_k: 0.1, longest_step_s: 15.0 };
     /// For the whole section of pieces so thick that hardly anything happens fast.
-    pub const THICK: Self = Self { cells: 14, columns: 4, tolerance_k: 0.2, longest_step_s: 120.0 };
+    pub const THICK: Self =
+        Self { cells: 20, columns: 5, tolerance_k: 0.15, longest_step_s: 120.0 };
     /// For the whole section of a plan.
     pub const SIDE: Self = Self { cells: 24, columns: 6, tolerance_k: 0.08, longest_step_s: 60.0 };
     /// For the answer that is shown.

@@ -9,7 +9,7 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::Sink;
 use super::step::{
-    Balance, FIRST_STEP_S, GAMMA, drying_and_taking, fit, following_step, is_refused, next_step,
+    Balance, GAMMA, drying_and_taking, first_step_s, fit, following_step, is_refused, next_step,
     shortened,
 };
 use crate::cells::{CrossSection, Surface};
@@ -207,7 +207,7 @@ impl<'a> PlaneSimulation<'a> {
             lines,
             heater: None,
             time_s: 0.0,
-            step_s: FIRST_STEP_S,
+            step_s: first_step_s(accuracy.tolerance_k),
             steps: 0,
             heat: vec![heat; n],
             reserve: vec![flesh.reserve_j_m3; n],
@@ -308,7 +308,7 @@ impl<'a> PlaneSimulation<'a> {
             state.meet(surround.backing.as_ref());
         }
         if is_new {
-            self.step_s = FIRST_STEP_S;
+            self.step_s = first_step_s(self.accuracy.tolerance_k);
         }
         while self.time_s < end_s - 1e-9 {
             let (step_s, lands) =

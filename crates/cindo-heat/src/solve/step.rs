@@ -5,8 +5,10 @@ use crate::surround::FaceFlux;
 /// Diagonal coefficient of the two-stage, second-order, L-stable, stiffly accurate Runge–Kutta
 /// method: 1 − 1/√2. Source: Alexander (1977), SIAM J. Numer. Anal. 14:1006.
 pub(super) const GAMMA: f64 = 1.0 - std::f64::consts::FRAC_1_SQRT_2;
-/// First step after the surroundings change, s: a new surface layer is that young.
-pub(super) const FIRST_STEP_S: f64 = 0.05;
+/// First step after the surroundings change, s for each K of error allowed: a new surface layer is that young.
+const FIRST_STEP_S_K: f64 = 2.5;
+/// And at least so long, s.
+const YOUNGEST_S: f64 = 0.05;
 /// Steps never shrink below this, s; a front crossing a cell must not stall a run.
 const SHORTEST_STEP_S: f64 = 0.01;
 /// More than the rounding of [`next_step`] over the shortest step, as a share.
@@ -65,6 +67,11 @@ pub(super) fn drying_and_taking([first, second]: [&FaceFlux; 2]) -> [f64; 2] {
 /// Thickness dried by boiling, m, counted inward from a face over cells' dried shares and widths.
 pub(super) fn dried_m<'a>(inward: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
     inward.take_while(|(dried, _)| **dried > 0.0).map(|(dried, width)| dried * width).sum()
+}
+
+/// First step after the surroundings change, s.
+pub(super) fn first_step_s(tolerance_k: f64) -> f64 {
+    (FIRST_STEP_S_K * tolerance_k).max(YOUNGEST_S)
 }
 
 /// The step to try next (s), and whether it lands on the stop.
