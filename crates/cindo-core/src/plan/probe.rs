@@ -37,6 +37,19 @@ const THICK_M: f64 = 0.06;
 impl<'s, 'a> Probe<'s, 'a> {
     pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
         let accuracy = if setup.thickness_m > THICK_M { Accuracy::THICK } else { Accuracy::SIDE };
+        Self::seeing(setup, limit, accuracy)
+    }
+
+    /// Of a flat piece that nothing has to be safe in: a coarser grid does where its sides are heated alike all the way up.
+    pub(crate) fn of_flat(setup: &'s Setup<'a>, limit: Limit) -> Self {
+        if setup.method.all_round {
+            Self::seeing(setup, limit, Accuracy::FLAT)
+        } else {
+            Self::new(setup, limit)
+        }
+    }
+
+    fn seeing(setup: &'s Setup<'a>, limit: Limit, accuracy: Accuracy) -> Self {
         let coldest = setup.bench.catalogue.resting.supports.first();
         let colder = coldest.filter(|on| on.id != setup.rest.on.id).map(|on| {
             let mut cold = setup.clone();

@@ -139,7 +139,7 @@ const SOONER: f64 = 0.96;
 const SOONER_ROUND: f64 = 0.76;
 /// Heat from the sides that brings the middle more than this is asked of the whole section, K: Newman's product is
 /// within 1 K of many columns up to there, and off by as much as 2 K beyond (measured over 7,497 plans).
-const SIDES_TRUSTED_K: f64 = 4.0;
+const SIDES_TRUSTED_K: f64 = 5.0;
 /// And by so much its level rises faster with the pull. Measured: 0.9 to 1.4, in the middle 1.07.
 const STEEPER: f64 = 1.1;
 /// The sides are followed again where the pull moves by more than this share, at most so often.
@@ -207,7 +207,10 @@ pub(crate) fn seek<'a>(resolved: &Resolved<'a>) -> Result<Sought<'a>, Vec<FieldE
     let found = if target.hold_s > 0.0 {
         search.held(aim_c, rough)
     } else if setup.needs_section() {
-        search.section(aim_c, search.guessed(aim_c, rough))
+        {
+            let probe = Probe::new(setup, *limit);
+            search.section(&probe, aim_c, search.guessed(aim_c, rough))
+        }
     } else {
         search.flat(aim_c, rough)
     };
@@ -257,21 +260,25 @@ pub(super) fn ending_at(
     let setup = &resolved.setup;
     let column = Trial::new(setup, Accuracy::FAST);
     let ending = column.finish(column.raw(), schedule, out_s);
-    let on_section = || {
+    let seen_by = |probe: &Probe<'_, '_>| {
         let programme = column.programme.clone();
         let way = Lived { programme, schedule: schedule.clone(), out_s };
-        let seen = Probe::new(setup, resolved.limit).looks().seen(&way);
+        let seen = probe.looks().seen(&way);
         (seen.ending(ending), Some(seen))
     };
     if resolved.target.hold_s > 0.0 || setup.needs_section() {
-        return on_section();
+        return seen_by(&Probe::new(setup, resolved.limit));
     }
     if setup.sides_reach_s() > out_s + setup.rest.duration_s {
         return (ending, None);
     }
     let sides = Sides::follow(setup, &column.programme, schedule, out_s);
     let sided = sides.applied(ending, out_s, setup.rest.duration_s);
-    if sides.brought_k(&sided, out_s) > SIDES_TRUSTED_K { on_section() } else { (sided, None) }
+    if sides.brought_k(&sided, out_s) > SIDES_TRUSTED_K {
+        seen_by(&Probe::of_flat(setup, resolved.limit))
+    } else {
+        (sided, None)
+    }
 }
 
 /// A pull that was found, how it ends, and the whole section where that was looked at.
@@ -332,7 +339,7 @@ impl<'a> Search<'_, 'a> {
             // Far from the pull that the sides were followed to, they are followed again.
             if (root.at - guess.at).abs() < NEAR_SHARE * guess.at {
                 if sides.brought_k(&ending, root.at) > SIDES_TRUSTED_K {
-                    return self.section(aim_c, root);
+                    return self.section(&Probe::of_flat(self.setup, self.limit), aim_c, root);
                 }
                 break;
             }
@@ -355,8 +362,8 @@ impl<'a> Search<'_, 'a> {
         clippy::redundant_closure_for_method_calls,
         reason = "a method is not general enough in its lifetimes"
     )]
-    fn section(&self, aim_c: f64, guess: Root) -> Option<Found> {
-        self.looked_for((aim_c, SECTION_K), guess, |looks, way| looks.level_c(way))
+    fn section(&self, probe: &Probe<'_, 'a>, aim_c: f64, guess: Root) -> Option<Found> {
+        self.looked_for(probe, (aim_c, SECTION_K), guess, |looks, way| looks.level_c(way))
     }
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
@@ -364,7 +371,8 @@ impl<'a> Search<'_, 'a> {
     fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
         let guess = self.guessed(aim_c, guess);
         let aim = Held::aim(self.limit);
-        self.looked_for(aim, guess, |looks, way| looks.held(way).surely_c())
+        let probe = Probe::new(self.setup, self.limit);
+        self.looked_for(&probe, aim, guess, |looks, way| looks.held(way).surely_c())
     }
 
     /// When a coat that has to be gold is, s, where that is after a pull.
@@ -377,11 +385,11 @@ impl<'a> Search<'_, 'a> {
     /// The pull whose level is as warm as is aimed at, to so many K, on the whole section.
     fn looked_for(
         &self,
+        probe: &Probe<'_, 'a>,
         (aim_c, tolerance_k): (f64, f64),
         guess: Root,
         mut level_c: impl FnMut(&mut Looks<'_, '_, 'a>, &Lived<'a>) -> f64,
     ) -> Option<Found> {
-        let probe = Probe::new(self.setup, self.limit);
         let mut looks = probe.looks();
         let way = |pull_s: f64| self.trial.programme.lived(pull_s, &[]);
         let rising = |pull_s: f64| level_c(&mut looks, &way(pull_s));
