@@ -390,4 +390,31 @@ mod tests {
             assert!(off.abs() < 0.05, "{followed:?} {warmer:?}");
         }
     }
+
+    /// From wherever near its balance it sets out, what comes, what drying takes and what goes on inward add up, and are
+    /// what they are from afar: also where the surface is just short of boiling, or just boils.
+    #[test]
+    fn the_last_step_along_the_slopes_keeps_the_balance() {
+        for altitude_boil_c in [100.0, 93.0] {
+            let air = Air::boiling_at(altitude_boil_c);
+            for (wet, medium_c) in [(1.0, 90.0), (0.3, 200.0), (0.6, 350.0), (1.0, 800.0)] {
+                let face = Face { wet, emissivity: 0.9, ..Face::convective(40.0, medium_c) };
+                for cell_c in [5.0, 40.0, 70.0, 92.0, 99.0] {
+                    let inward = |flux: &FaceFlux| 900.0 * (flux.outer_c - cell_c);
+                    let exact = face.balance(cell_c, 900.0, &air, -50.0);
+                    for away_k in [-5.0, -0.29, -0.1, 0.0, 0.1, 0.29, 5.0] {
+                        let flux = face.balance(cell_c, 900.0, &air, exact.outer_c + away_k);
+                        let off_k = (flux.outer_c - exact.outer_c).abs();
+                        assert!(off_k < 0.03, "{cell_c} {away_k}: {flux:?} {exact:?}");
+                        let left = flux.net_w_m2() - inward(&flux);
+                        let most = 1e-3 * flux.incoming_w_m2.abs().max(1000.0);
+                        assert!(left.abs() < most, "{cell_c} {away_k}: {left} of {flux:?}");
+                        let dried = flux.drying_kg_m2s - exact.drying_kg_m2s;
+                        let share = dried.abs() / exact.drying_kg_m2s.max(1e-6);
+                        assert!(share < 5e-3, "{cell_c} {away_k}: {flux:?} {exact:?}");
+                    }
+                }
+            }
+        }
+    }
 }
