@@ -506,4 +506,36 @@ mod tests {
             assert_eq!(root(|x| 0.1 * x, 85.0, guess), None, "{guess}");
         }
     }
+
+    /// When a coat is gold lies within a step, not at its end: steps of any length find the same moment.
+    #[test]
+    fn colour_does_not_wait_for_the_end_of_a_step() {
+        let catalogue = crate::catalogue::Catalogue::embedded().unwrap();
+        let request = crate::setup::PlanRequest {
+            piece: crate::piece::Piece {
+                species: "salmon".into(),
+                cut: "fillet".into(),
+                thickness_mm: 24.0,
+                start_c: 5.0,
+                ..Default::default()
+            },
+            method: "deep_fry".into(),
+            doneness: crate::setup::Doneness::Band("rare".into()),
+            ..Default::default()
+        };
+        let resolved = crate::setup::resolve((&catalogue).into(), &request).unwrap();
+        let setup = &resolved.setup;
+        let gold_s = |accuracy: Accuracy| {
+            let trial = Trial::new(setup, accuracy);
+            coloured_s(setup, &trial, &trial.programme.schedule(600.0), 0.6).unwrap()
+        };
+        let fine_s = gold_s(Accuracy::FINE);
+        for longest_step_s in [2.0, 5.0, 20.0, 60.0] {
+            for accuracy in [Accuracy::FAST, Accuracy::COARSE] {
+                let found_s = gold_s(Accuracy { longest_step_s, ..accuracy });
+                let off = (found_s - fine_s).abs() / fine_s;
+                assert!(off < 0.05, "{longest_step_s}: {found_s} for {fine_s}");
+            }
+        }
+    }
 }
