@@ -220,12 +220,28 @@ async fn the_stove_moves_the_service() -> Outcome {
         format!("document.querySelector('main [role=status]')?.innerText.includes('{words}')")
     };
     browser.until("document.body.innerText.includes('Not hot yet')").await?;
-    browser.press("Not hot yet").await?;
+    // The hake's own: the moment of another dish may have come, too.
+    let press_at_hake = async |label: &str| {
+        let row = "[...document.querySelectorAll('li')].find(li => li.innerText.includes('In, and press') && li.innerText.includes('Hake loin'))";
+        let button = format!(
+            "[...({row}?.querySelectorAll('button') ?? [])].find(b => b.innerText === '{label}' && !b.disabled)"
+        );
+        browser.until(&format!("({button}) != null")).await?;
+        browser.client.execute(&format!("({button}).click()"), vec![]).await?;
+        Ok::<(), Box<dyn std::error::Error>>(())
+    };
+    press_at_hake("Not hot yet").await?;
     browser.until(&says("is not hot yet: hake ")).await?;
-    // The pan is hot after all.
-    assert_eq!(goes_in(20).await?, "200");
-    browser.until("[...document.querySelectorAll('button')].some(b => b.innerText === 'It is in' && !b.disabled)").await?;
-    browser.press("It is in").await?;
+    // The pan is hot after all. Solved for its new moment the service may put it elsewhere once more.
+    let mut told = Err("never tried".into());
+    for _ in 0..4 {
+        assert_eq!(goes_in(20).await?, "200");
+        told = press_at_hake("It is in").await;
+        if told.is_ok() {
+            break;
+        }
+    }
+    told?;
     browser.until("document.body.innerText.includes('is at the stove')").await?;
     browser
         .until("[...document.querySelectorAll('a')].some(a => a.innerText === 'At the stove')")
