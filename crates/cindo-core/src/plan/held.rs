@@ -3,6 +3,7 @@
 use crate::caution::{Verdict, Watch};
 use crate::setup::Limit;
 use cindo_heat::cells::CrossSection;
+use cindo_heat::dose::Dose;
 use cindo_heat::solve::PlaneSimulation;
 
 /// The level that the worst place holds for as long as the limit asks, °C.
@@ -82,6 +83,18 @@ impl Trace {
             before_s = *at_s;
         }
         watch.verdict()
+    }
+
+    /// What heat did to every cell until a moment, s, of a kind that sets so much higher than usual, K.
+    pub(super) fn dose(&self, until_s: f64, set_shift_k: f64) -> Dose {
+        let mut dose = Dose::new(self.cells, set_shift_k);
+        let mut before_s = 0.0;
+        let samples = self.time_s.iter().zip(self.temperature_c.chunks_exact(self.cells));
+        for (at_s, temperature_c) in samples.take_while(|(at_s, _)| **at_s < until_s + 1e-6) {
+            dose.add(temperature_c, at_s - before_s);
+            before_s = *at_s;
+        }
+        dose
     }
 
     /// What the worst place inside a section holds, where so many samples are from the heat, °C.

@@ -29,6 +29,9 @@ pub(crate) struct Seen {
     pub(crate) level_c: f64,
     /// Worst place of the section, rested on the coldest support.
     pub(crate) verdict: Verdict,
+    /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1; none where heat
+    /// comes from all round.
+    pub(crate) side_opaque: Option<f64>,
 }
 
 /// Thicker than this a coarse grid does, m.
@@ -65,9 +68,9 @@ impl<'s, 'a> Probe<'s, 'a> {
         }
     }
 
-    /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1.
+    /// How high the side is opaque as [`Seen`] has it, of a piece whose section was not looked at.
     pub(crate) fn side_opaque(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64) -> f64 {
-        let at_s = schedule.turns_s.first().copied().unwrap_or(pull_s);
+        let at_s = schedule.shown_at_s(pull_s);
         let plane = Plane::new(setup, Accuracy::OUTSIDE.over(2.0 * at_s));
         let programme = Programme::of(setup);
         let mut dose = Dose::new(plane.section.area_m2.len(), setup.species.set_shift_k);
@@ -130,9 +133,9 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         self.trace.held(&plane.section, limit.hold_s, pulled)
     }
 
-    /// How warm the core gets of a piece that goes this way, °C.
-    pub(crate) fn level_c(&mut self, way: &Lived<'a>) -> f64 {
-        self.rested(way, false).core_c[2]
+    /// The core of a piece that goes this way at the pull, when eaten, and at its highest in between, °C.
+    pub(crate) fn core_c(&mut self, way: &Lived<'a>) -> [f64; 3] {
+        self.rested(way, false).core_c
     }
 
     /// Everything that is read off a piece that goes this way.
@@ -140,7 +143,11 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         let [core_at_pull_c, core_served_c, level_c] = self.rested(way, true).core_c;
         let Probe { setup, plane, limit, .. } = self.probe;
         let verdict = self.trace.verdict(&plane.section, setup.start_c, *limit);
-        Seen { core_at_pull_c, core_served_c, level_c, verdict }
+        let side_opaque = (!setup.method.all_round).then(|| {
+            let at_s = way.schedule.shown_at_s(way.out_s);
+            plane.side_opaque(&self.trace.dose(at_s, setup.species.set_shift_k), false)
+        });
+        Seen { core_at_pull_c, core_served_c, level_c, verdict, side_opaque }
     }
 
     /// Follows it through its rest, and on the coldest support where that `counts`; what was looked at last is known.
@@ -233,6 +240,11 @@ impl Probe<'_, '_> {
 }
 
 impl Seen {
+    /// The same a little later, with the core as it is by then: at the pull, when eaten, and at its highest, °C.
+    pub(crate) fn with_core(self, [core_at_pull_c, core_served_c, level_c]: [f64; 3]) -> Self {
+        Self { core_at_pull_c, core_served_c, level_c, ..self }
+    }
+
     /// A column's ending as the whole section has it.
     pub(crate) fn ending(&self, column: Ending) -> Ending {
         Ending {

@@ -113,6 +113,8 @@ pub(crate) struct Record {
     pub(crate) back_s: Option<f64>,
     /// Share of the middle that is set at the first turn (at the pull where nothing is turned).
     pub(crate) middle_set_share: f64,
+    /// How high the side is opaque at that moment, as the whole section has it; none where that was not looked at.
+    pub(crate) side_opaque: Option<f64>,
     /// Balances of the piece and of the store it ended on, at the pull.
     pub(crate) balance: Balance,
     pub(crate) sensible_j_m2: f64,
@@ -345,7 +347,7 @@ impl<'g> Recorder<'g> {
             fork_s: trial.programme.first_new_heat_s(schedule).min(pull_s),
             lowest_c: heater.start_c,
             back_s: None,
-            first_turn_s: schedule.turns_s.first().copied().unwrap_or(pull_s),
+            first_turn_s: schedule.shown_at_s(pull_s),
             middle_set_share: None,
             before_c: vec![setup.start_c; grid.cells()],
             surface_c: [setup.start_c; 2],
@@ -441,6 +443,7 @@ pub(crate) fn record(
         lowest_c: recorder.lowest_c,
         back_s: recorder.back_s,
         middle_set_share: recorder.middle_set_share.unwrap_or_default(),
+        side_opaque: seen.and_then(|seen| seen.side_opaque),
         series: recorder.series,
         section: recorder.section,
         balance,

@@ -34,6 +34,11 @@ impl Schedule {
         self.is_turned(at_s - JUST_S)
     }
 
+    /// When a cook looks at the side, s: at the first turn, or at the pull where nothing is turned.
+    pub fn shown_at_s(&self, pull_s: f64) -> f64 {
+        self.turns_s.first().copied().unwrap_or(pull_s)
+    }
+
     /// Stage at a moment.
     pub fn stage(&self, at_s: f64) -> usize {
         self.starts_s.iter().rposition(|s| *s <= at_s + SAME_S).unwrap_or(0)

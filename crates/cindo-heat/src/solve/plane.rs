@@ -71,7 +71,7 @@ pub struct PlaneSimulation<'a> {
     surrounds: Vec<Surround>,
     /// What the step being tried dries off each surface, kg/m², and what that takes, J/m².
     pending_surface: Vec<[f64; 2]>,
-    work: Work,
+    work: OwnWork,
 }
 
 #[derive(Debug, Clone)]
@@ -80,6 +80,16 @@ struct Before {
     temperature: Vec<f64>,
     slope: Vec<f64>,
     outer_c: Vec<f64>,
+}
+
+/// The scratch of one simulation. Copies are made to go back to, and few of them ever go on: what does gets its own.
+#[derive(Debug, Default)]
+struct OwnWork(Option<Box<Work>>);
+
+impl Clone for OwnWork {
+    fn clone(&self) -> Self {
+        Self(None)
+    }
 }
 
 /// One line's gathered arrays; even in length, the last cell idle when the line is odd.
@@ -179,6 +189,30 @@ fn lines(section: &CrossSection, along_x: bool) -> Arc<[Line]> {
     lines.into()
 }
 
+impl Work {
+    fn new(section: &CrossSection, lines: &[Arc<[Line]>; 2]) -> Self {
+        let longest = section.rows.max(section.columns).next_multiple_of(2);
+        let zeros = || vec![0.0; longest];
+        let most_ends =
+            lines.iter().flat_map(|way| way.iter()).map(|l| l.ends.len()).max().unwrap_or_default();
+        Self {
+            heat: zeros(),
+            one: zeros(),
+            two: zeros(),
+            base: zeros(),
+            volume: zeros(),
+            link: zeros(),
+            reserve: zeros(),
+            inverse_scale: zeros(),
+            conductivity: zeros(),
+            ends: Vec::with_capacity(most_ends),
+            first: vec![FaceFlux::default(); most_ends],
+            // One for each even length that occurs.
+            scratch: (1..=longest / 2).map(|half| Scratch::new(2 * half, most_ends)).collect(),
+        }
+    }
+}
+
 impl<'a> PlaneSimulation<'a> {
     /// A piece at one temperature throughout.
     pub fn new(
@@ -191,13 +225,7 @@ impl<'a> PlaneSimulation<'a> {
         let heat = flesh.heat_content_j_m3(start_c);
         let slope = flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1;
         let lines = [lines(section, false), lines(section, true)];
-        let longest = section.rows.max(section.columns).next_multiple_of(2);
-        let zeros = || vec![0.0; longest];
         let surfaces = section.surface.len();
-        // One scratch for each even length that occurs.
-        let most_ends =
-            lines.iter().flat_map(|way| way.iter()).map(|l| l.ends.len()).max().unwrap_or_default();
-        let scratch = (1..=longest / 2).map(|half| Scratch::new(2 * half, most_ends)).collect();
         Self {
             flesh,
             section,
@@ -230,20 +258,7 @@ impl<'a> PlaneSimulation<'a> {
             faces: vec![Face::convective(0.0, start_c); surfaces],
             surrounds: vec![Surround::fixed(Face::convective(0.0, start_c)); surfaces],
             pending_surface: vec![[0.0; 2]; surfaces],
-            work: Work {
-                heat: zeros(),
-                one: zeros(),
-                two: zeros(),
-                base: zeros(),
-                volume: zeros(),
-                link: zeros(),
-                reserve: zeros(),
-                inverse_scale: zeros(),
-                conductivity: zeros(),
-                ends: Vec::with_capacity(most_ends),
-                first: vec![FaceFlux::default(); most_ends],
-                scratch,
-            },
+            work: OwnWork::default(),
         }
     }
 
@@ -379,7 +394,8 @@ impl<'a> PlaneSimulation<'a> {
     fn solve_line(&mut self, line: &Line, step_s: f64, pending: &mut Balance) -> f64 {
         let count = line.cells;
         let n = count.next_multiple_of(2);
-        let work = &mut self.work;
+        let (section, lines) = (self.section, &self.lines);
+        let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(section, lines)));
         let scratch = &mut work.scratch[n / 2 - 1];
         for i in 0..n {
             let cell = line.first + i.min(count - 1) * line.stride;
