@@ -11,10 +11,11 @@
 use std::io::{Write, stdout};
 use std::time::Instant;
 
+use cindo_core::ask::better::better_than;
 use cindo_core::catalogue::{Catalogue, Method, UsualCut};
 use cindo_core::cut_face::cut_face;
 use cindo_core::piece::Piece;
-use cindo_core::plan::{PlanAnswer, plan};
+use cindo_core::plan::{Planned, Remedy, planned};
 use cindo_core::setup::{Doneness, PlanRequest};
 
 /// Thicknesses of a cut: thin, as usual and thick, mm.
@@ -26,7 +27,13 @@ fn clock(time_s: f64) -> String {
     format!("{:.0}:{:02.0}", (time_s / 60.0).floor(), (time_s % 60.0).floor())
 }
 
-fn row(request: &PlanRequest, answer: &PlanAnswer, plane: Option<[f64; 2]>, ms: f64) -> String {
+fn row(
+    request: &PlanRequest,
+    Planned { answer, .. }: &Planned,
+    remedy: Option<&Remedy>,
+    plane: Option<[f64; 2]>,
+    ms: f64,
+) -> String {
     let piece = &request.piece;
     let quality = &answer.quality;
     let [at_pull, served] = plane.map_or([f64::NAN; 2], |core| {
@@ -57,11 +64,7 @@ fn row(request: &PlanRequest, answer: &PlanAnswer, plane: Option<[f64; 2]>, ms: 
         quality.release_s.map_or_else(String::new, clock),
         quality.tear_risk.map_or_else(String::new, |risk| format!("{risk:.2}")),
         answer.trouble.as_ref().map_or("", |t| &t.id),
-        answer
-            .trouble
-            .as_ref()
-            .and_then(|t| t.remedy.as_ref())
-            .map_or_else(String::new, |r| r.name.replace(',', ";")),
+        remedy.map_or_else(String::new, |r| r.name.replace(',', ";")),
     )
 }
 
@@ -113,11 +116,13 @@ fn main() {
         }
         for request in requests(&catalogue, method).iter().step_by(every) {
             let begin = Instant::now();
-            match plan(&catalogue, request) {
-                Ok(answer) => {
+            match planned(&catalogue, request) {
+                Ok(planned) => {
                     let ms = begin.elapsed().as_secs_f64() * 1000.0;
                     let plane = with_plane.then(|| cut_face_core(&catalogue, request)).flatten();
-                    write(&row(request, &answer, plane, ms));
+                    let better = better_than(&catalogue, request, &planned).ok();
+                    let remedy = better.and_then(|better| better.remedy);
+                    write(&row(request, &planned, remedy.as_ref(), plane, ms));
                 }
                 Err(errors) => {
                     let piece = &request.piece;

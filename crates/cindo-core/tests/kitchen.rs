@@ -3,8 +3,8 @@
 
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 
+use cindo_core::ask::better::better_than;
 use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
-use cindo_core::ask::gentler::gentler_than;
 use cindo_core::ask::ladder::{LadderRequest, ladder};
 use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::bench::{Bench, Budget};
@@ -235,7 +235,7 @@ fn thin_end_is_done_first_and_gets_advice() {
 fn firm_flesh_offers_a_gentler_way() {
     let gentler_than = |asked: &PlanRequest| {
         let planned = planned(&catalogue(), asked).unwrap();
-        gentler_than(&catalogue(), asked, &planned).unwrap().gentler
+        better_than(&catalogue(), asked, &planned).unwrap().gentler
     };
     let seared = with(&request("hake", "loin", 30.0, "sear"), |r| r.piece.skin = true);
     let sear = solve(&seared);

@@ -78,9 +78,11 @@ fn every_question_about_a_piece_has_its_address() {
     let ladder = server.post("/api/ladder", &json!({ "plan": hake }).to_string());
     assert_eq!(ladder.status, 200);
     assert_eq!(ladder.json()["rows"].as_array().unwrap().len(), 10);
-    let gentler = server.post("/api/gentler", HAKE).json();
-    assert!(gentler["gentler"].is_object() || gentler["gentler"].is_null(), "{gentler}");
-    for address in ["/api/section", "/api/gentler", "/api/compare", "/api/backwards", "/api/ladder"]
+    let better = server.post("/api/better", HAKE).json();
+    for field in ["remedy", "gentler"] {
+        assert!(better[field].is_object() || better[field].is_null(), "{better}");
+    }
+    for address in ["/api/section", "/api/better", "/api/compare", "/api/backwards", "/api/ladder"]
     {
         assert_eq!(server.post(address, "{").status, 400, "{address}");
         assert_eq!(server.post(address, "{\"piece\":7}").status, 422, "{address}");

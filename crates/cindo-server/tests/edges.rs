@@ -225,7 +225,7 @@ impl Generator {
         match self.random.random_range(0..40) {
             0..18 => ("/api/plan", self.plan(), "PlanAnswer"),
             18..20 => ("/api/section", self.plan(), "CutFace"),
-            20 => ("/api/gentler", self.plan(), "GentlerAnswer"),
+            20 => ("/api/better", self.plan(), "BetterAnswer"),
             21..26 => ("/api/simulate", self.simulation(), "SimulateAnswer"),
             26 => {
                 let mut asked = json!({ "piece": self.piece() });
@@ -573,7 +573,7 @@ fn seeds_of_the_fuzzer_are_answered_or_refused_in_words() {
     let server = Server::demo();
     let addresses = [
         &["/api/plan"][..],
-        &["/api/section", "/api/gentler"],
+        &["/api/section", "/api/better"],
         &["/api/compare"],
         &["/api/backwards"],
         &["/api/ladder"],

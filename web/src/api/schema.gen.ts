@@ -20,6 +20,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/better": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A better way than a plan: one without what is wrong with it, or a gentler one to the same doneness. */
+        post: operations["create_better"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -380,23 +397,6 @@ export interface paths {
         put?: never;
         /** Whether a freezer deals with parasites, and when. */
         post: operations["create_freeze"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gentler": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Whether there is a gentler way to the same doneness. */
-        post: operations["create_gentler"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1327,6 +1327,11 @@ export interface components {
              * @description Pieces that find room at once; 0 when even one is too long.
              */
             room_for: number;
+        };
+        /** @description A better way than a plan. */
+        BetterAnswer: {
+            gentler?: components["schemas"]["Gentler"] | null;
+            remedy?: components["schemas"]["Remedy"] | null;
         };
         /** @description A station that is not to be had until then. */
         Busy: {
@@ -3223,10 +3228,6 @@ export interface components {
             pull_s: number;
             /** @description As a sentence. */
             sentence: string;
-        };
-        /** @description Whether there is a gentler way. */
-        GentlerAnswer: {
-            gentler?: components["schemas"]["Gentler"] | null;
         };
         /**
          * @description How fish behaves in the heat.
@@ -5763,7 +5764,6 @@ export interface components {
         Trouble: {
             /** @description Which: `scorched`, `torn`, `raw`, `dry`, `pale` or `over`. */
             id: string;
-            remedy?: components["schemas"]["Remedy"] | null;
             /** @description As a sentence. */
             sentence: string;
         };
@@ -5887,6 +5887,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BackwardsAnswer"];
+                };
+            };
+            /** @description The body is no JSON, or not whole. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body did not come in time. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not plain `application/json`. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy; ask again after the seconds in `Retry-After`. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_better: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BetterAnswer"];
                 };
             };
             /** @description The body is no JSON, or not whole. */
@@ -7915,101 +8010,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FreezeAnswer"];
-                };
-            };
-            /** @description The body is no JSON, or not whole. */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not from Cindo's own page, or not by a name of this machine. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body did not come in time. */
-            408: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body is too large. */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body is not plain `application/json`. */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A field is wrong; each is named with what is allowed. */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Something went wrong inside; it is in the log. */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy; ask again after the seconds in `Retry-After`. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    create_gentler: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PlanRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GentlerAnswer"];
                 };
             };
             /** @description The body is no JSON, or not whole. */

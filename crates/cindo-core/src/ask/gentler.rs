@@ -3,19 +3,9 @@
 use serde::Serialize;
 
 use crate::bench::Bench;
-use crate::error::FieldError;
-use crate::plan::{Effort, Planned, Sampling, column_pull, record, solve};
+use crate::plan::{Effort, Sampling, column_pull, record, solve};
 use crate::say::{clock, hundredth, tenth};
 use crate::setup::{PlanRequest, Resolved, resolve};
-
-/// Whether there is a gentler way.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct GentlerAnswer {
-    /// The nearest that is worth changing the method for; none where the plan leaves little firm, or where what is
-    /// wrong with it says the better way already.
-    pub gentler: Option<Gentler>,
-}
 
 /// A gentler way to the same doneness.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -51,23 +41,17 @@ fn sketched_firm_share(resolved: &Resolved<'_>) -> Option<f64> {
 }
 
 /// When a plan leaves more than a third of the flesh firm or worse: the nearest gentler way.
-///
-/// # Errors
-/// Each field that is wrong, with what is allowed.
-pub fn gentler_than<'a>(
-    bench: impl Into<Bench<'a>>,
+pub(super) fn gentler(
     request: &PlanRequest,
-    Planned { answer: plan, .. }: &Planned,
-) -> Result<GentlerAnswer, Vec<FieldError>> {
-    let bench = bench.into();
-    let firm_share = plan.quality.firm_share;
-    if firm_share <= FIRM_LIMIT || plan.trouble.is_some() {
-        return Ok(GentlerAnswer { gentler: None });
+    resolved: &Resolved<'_>,
+    firm_share: f64,
+) -> Option<Gentler> {
+    if firm_share <= FIRM_LIMIT {
+        return None;
     }
-    let resolved = resolve(bench, request)?;
-    let ways = resolved.setup.method.gentler.iter();
-    let mut worth = ways.filter_map(|id| gentler_by(bench, request, (id, firm_share)));
-    bench.afford(Ok(GentlerAnswer { gentler: worth.next() }))
+    let method = resolved.setup.method;
+    let bench = resolved.setup.bench;
+    method.gentler.iter().find_map(|id| gentler_by(bench, request, (id, firm_share)))
 }
 
 /// The same by another method, where it leaves clearly less firm than that share.

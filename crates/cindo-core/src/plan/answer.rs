@@ -361,7 +361,7 @@ fn assemble(
     let first = begins.hot;
     let down = turn_down(trial, schedule, pull_s);
     let quality = judge(setup, schedule, pull_s, record);
-    let trouble = trouble(request, resolved, (&quality, record, pull_s), !brief);
+    let trouble = trouble(resolved, &quality, record);
     PlanAnswer {
         method: setup.method.id.clone(),
         school: (!setup.method.schools.is_empty()).then_some(setup.school),

@@ -37,6 +37,7 @@ pub use record::{Series, StripPicture};
 pub(crate) use search::{Effort, Root, Solved, Sought, column_pull, rising_root, seek, solve};
 pub use tail::Tail;
 pub(crate) use trial::{Ending, Trial, heat};
+pub(crate) use trouble::remedy;
 pub use trouble::{Remedy, Trouble};
 pub use words::Step;
 pub(crate) use words::{Times, steps};

@@ -1,5 +1,5 @@
 //! What a cook would find wrong with a plan, said before it is offered, and the nearest setting that
-//! mends it.
+//! mends it, which is looked for once it is asked for.
 
 use serde::Serialize;
 
@@ -18,9 +18,6 @@ pub struct Trouble {
     pub id: String,
     /// As a sentence.
     pub sentence: String,
-    /// The nearest setting that mends it; none when none of those tried does, or while the plan is being
-    /// dragged.
-    pub remedy: Option<Remedy>,
 }
 
 /// A setting without the trouble. What is null stays as it was asked, but of another method it is as
@@ -150,16 +147,14 @@ const PALE: f64 = 0.4;
 const COOKED_C: f64 = 50.0;
 const RAW_AT_PULL_C: f64 = 33.0;
 
-/// What is wrong with a plan, if anything is. `looks` says whether a way out is looked for.
+/// What is wrong with a plan, if anything is.
 pub(crate) fn trouble(
-    request: &PlanRequest,
     resolved: &Resolved<'_>,
-    (quality, record, pull_s): (&Quality, &Record, f64),
-    looks: bool,
+    quality: &Quality,
+    record: &Record,
 ) -> Option<Trouble> {
     let kind = Kind::of(resolved, quality, record)?;
-    let remedy = if looks { remedy((request, pull_s), resolved, kind) } else { None };
-    Some(Trouble { id: kind.id().to_owned(), sentence: kind.sentence(quality, record), remedy })
+    Some(Trouble { id: kind.id().to_owned(), sentence: kind.sentence(quality, record) })
 }
 
 /// A change to a request, and how a button names it.
@@ -210,11 +205,13 @@ fn changes(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Vec<Ch
     list
 }
 
-fn remedy(
+/// The nearest setting that mends what is wrong with a plan taken out at `pull_s`; none when none of those tried does.
+pub(crate) fn remedy(
     (request, pull_s): (&PlanRequest, f64),
     resolved: &Resolved<'_>,
-    kind: Kind,
+    trouble: &Trouble,
 ) -> Option<Remedy> {
+    let kind = Kind::ALL.into_iter().find(|kind| kind.id() == trouble.id)?;
     let bench = resolved.setup.bench;
     // What the section makes of a column's pull it makes of it at another heat, too.
     let is_own = request.turn_s.is_none() && request.out_s.is_none();

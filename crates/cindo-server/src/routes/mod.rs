@@ -70,7 +70,7 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(catalogue::get_catalogue)
         .service(plan::create_plan)
         .service(plan::create_section)
-        .service(plan::create_gentler)
+        .service(plan::create_better)
         .service(plan::create_comparison)
         .service(plan::create_backwards)
         .service(plan::create_ladder)

@@ -1,8 +1,8 @@
 use actix_web::http::header::ContentEncoding;
 use actix_web::web::{Data, Json};
 use actix_web::{HttpResponse, post};
+use cindo_core::ask::better::{BetterAnswer, better_than};
 use cindo_core::ask::compare::{CompareAnswer, CompareRequest, compare};
-use cindo_core::ask::gentler::{GentlerAnswer, gentler_than};
 use cindo_core::ask::ladder::{LadderAnswer, LadderRequest, ladder};
 use cindo_core::ask::{BackwardsAnswer, BackwardsRequest, backwards};
 use cindo_core::cut_face::{CutFace, cut_face_of};
@@ -54,23 +54,23 @@ pub(crate) async fn create_section(
     Ok(Json(cut.await??))
 }
 
-/// Whether there is a gentler way to the same doneness.
+/// A better way than a plan: one without what is wrong with it, or a gentler one to the same doneness.
 #[utoipa::path(
     request_body = PlanRequest,
     responses(
-        (status = 200, body = GentlerAnswer),
+        (status = 200, body = BetterAnswer),
     )
 )]
-#[post("/api/gentler")]
-pub(crate) async fn create_gentler(
+#[post("/api/better")]
+pub(crate) async fn create_better(
     solver: Data<Solver>,
     Body(request): Body<PlanRequest>,
-) -> Result<Json<GentlerAnswer>, ApiError> {
-    let gentler = solver.run(move |desk| {
+) -> Result<Json<BetterAnswer>, ApiError> {
+    let better = solver.run(move |desk| {
         let plan = desk.plan(&request)?;
-        gentler_than(desk.bench(), &request, &plan)
+        better_than(desk.bench(), &request, &plan)
     });
-    Ok(Json(gentler.await??))
+    Ok(Json(better.await??))
 }
 
 /// Every method for one piece, best fit first.

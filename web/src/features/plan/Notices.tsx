@@ -1,5 +1,5 @@
 import { Undo2 } from "lucide-react";
-import type { Gentler as GentlerWay, Plan } from "@/api/client";
+import type { Gentler as GentlerWay, Plan, Remedy } from "@/api/client";
 import { withMethod, withoutOwnKitchen, withoutOwnTimes } from "@/kitchen/piece";
 import { usePreferences } from "@/kitchen/preferences";
 import type { PlanDraft } from "@/lib/address";
@@ -91,18 +91,27 @@ export function Gentler({
 }
 
 /** What is wrong with a plan, before anything else of it, and the nearest setting that is right. */
-export function Trouble({ plan, draft, onChange }: Props) {
+export function Trouble({
+  plan,
+  remedy,
+  draft,
+  onChange,
+}: Props & { remedy: Remedy | null | "unknown" }) {
   const { preferences } = usePreferences();
   const { trouble } = plan;
   if (!trouble) return null;
-  const { remedy } = trouble;
   return (
     <div
       role="status"
       className="mt-2 rounded-box border-2 border-error px-3 py-1.5 text-sm print:border"
     >
       <p className="font-bold">{localise(trouble.sentence, preferences)}</p>
-      {remedy && (
+      {remedy === "unknown" || remedy === null ? (
+        // It keeps its height: the page does not move when the answer comes.
+        <p className="flex min-h-11 items-center print:hidden">
+          {remedy === null ? "No setting near it does better." : "Looking for what mends it…"}
+        </p>
+      ) : (
         <button
           type="button"
           className="min-h-11 cursor-pointer text-left underline print:hidden"

@@ -28,7 +28,7 @@ import { Judgements } from "./Judgements";
 import { MethodRow } from "./MethodRow";
 import { Consequence, Gentler, KeptAsItWas, Trouble } from "./Notices";
 import { PlanCard, Tools } from "./PlanCard";
-import { DRAG_UPDATE_MS, useGentler, useLivePlan, useSection } from "./queries";
+import { DRAG_UPDATE_MS, useBetter, useLivePlan, useSection } from "./queries";
 import { Sentence, type Usual } from "./Sentence";
 import { useShortcuts } from "./useShortcuts";
 
@@ -122,7 +122,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { plan, failure, isBehind, again, ask, catchUp } = useLivePlan(request, isDragging, live);
   const isSettled = !isDragging && !isBehind && failure === null;
   const { section, isComing } = useSection(request, isSettled);
-  const gentler = useGentler(request, isSettled);
+  const { gentler, remedy } = useBetter(request, isSettled);
   const [moment, setMoment] = useState<number | null>(null);
   const [keepAsked, setKeepAsked] = useState(0);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -186,8 +186,8 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   if (!isBehind && !isDragging && flip !== turnS) setTurnS(flip);
   const usual = useUsual(plan?.method === settled.method ? plan : null);
   const trouble = useMemo(
-    () => near && <Trouble plan={near} draft={settled} onChange={commit} />,
-    [near, settled, commit],
+    () => near && <Trouble plan={near} remedy={remedy} draft={settled} onChange={commit} />,
+    [near, remedy, settled, commit],
   );
   // On a narrow screen it stands below what the hand needs.
   const fromTheLog = near && (

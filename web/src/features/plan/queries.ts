@@ -10,9 +10,9 @@ import {
   type ApiFailure,
   api,
   type BackwardsRequest,
+  type BetterAnswer,
   type CreateCard,
   type CutFace,
-  type GentlerAnswer,
   type Plan,
   type PlanRequest,
   unwrap,
@@ -157,19 +157,24 @@ export function useSection(request: PlanRequest, isSettled: boolean) {
   return { section: data ?? null, isComing: isFetching };
 }
 
-/** Whether there is a gentler way than a settled plan, once that is known. */
-export function useGentler(request: PlanRequest, isSettled: boolean) {
-  const { data } = useQuery(
-    queryOptions<GentlerAnswer>({
-      queryKey: ["gentler", request],
-      queryFn: () => unwrap(api.POST("/api/gentler", { body: request })),
+/** A better way than a settled plan, once that is known. */
+export function useBetter(request: PlanRequest, isSettled: boolean) {
+  const { data, isPlaceholderData } = useQuery(
+    queryOptions<BetterAnswer>({
+      queryKey: ["better", request],
+      queryFn: () => unwrap(api.POST("/api/better", { body: request })),
       enabled: isSettled,
       // It stays until the next is known: what came and went would move the page.
       placeholderData: keepPreviousData,
       gcTime: 30_000,
     }),
   );
-  return data?.gentler ?? null;
+  return {
+    gentler: data?.gentler ?? null,
+    // What mends one plan does not mend the next.
+    remedy:
+      data === undefined || isPlaceholderData || !isSettled ? "unknown" : (data.remedy ?? null),
+  } as const;
 }
 
 /** Asks a question backwards. */
