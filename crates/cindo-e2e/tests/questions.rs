@@ -63,7 +63,8 @@ async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
     let (_server, browser) =
         open("/?fish=cod&cut=loin&mm=28&skin=off&start=5&method=roast&done=medium").await?;
     let answer =
-        "document.querySelector('section[aria-labelledby=backwards] [aria-live]').innerText";
+        "document.querySelector('#backwards [aria-live]').innerText";
+    browser.press("Ask it from the other end").await?;
     browser.press("What heat?").await?;
     browser.until(&format!("{answer}.includes('Oven at ')")).await?;
     browser.press("Plan it so").await?;
@@ -77,7 +78,7 @@ async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
 
     // Not to be had: it says why, and what would.
     let field =
-        browser.client.find(Locator::Css("section[aria-labelledby=backwards] input")).await?;
+        browser.client.find(Locator::Css("#backwards input")).await?;
     field.clear().await?;
     field.send_keys("2:00").await?;
     browser.press("What heat?").await?;
@@ -93,6 +94,7 @@ async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
 async fn already_turned_tells_when_out() -> Outcome {
     let (_server, browser) = open("/").await?;
     let before = browser.out().await?;
+    browser.press("Ask it from the other end").await?;
     let field = browser
         .client
         .wait()

@@ -349,6 +349,7 @@ async fn nonsense_reads_as_what_it_leaves_out() -> Outcome {
         "{\"fingerMm\":99999}",
         "{\"fingerMm\":null}",
         "{\"theme\":\"neon\",\"shortcuts\":1}",
+        "{\"opened\":[\"result\",\"cellar\"]}",
     ];
     let rows: Vec<Value> = kept.iter().map(|text| json!([text])).collect();
     let read = run(&browser, "readPreferences", &rows).await?;

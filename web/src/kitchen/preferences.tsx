@@ -11,6 +11,10 @@ import type { Kitchen, PlanRequest } from "@/api/client";
 import type { Units } from "@/lib/units";
 import { useChangeKitchen, useKitchen } from "./kitchen";
 
+/** The parts of pages that fold. */
+const FOLDS = ["result", "backwards"] as const;
+export type FoldId = (typeof FOLDS)[number];
+
 /** What stays with this device. */
 interface OfDevice extends Units {
   theme: "auto" | "light" | "dark";
@@ -27,6 +31,8 @@ interface OfDevice extends Units {
   station: string | null;
   /** Lines of the log that were dismissed: kind, way and the latest cook that they rested on. */
   dismissed: readonly string[];
+  /** Which parts of pages are open. */
+  opened: readonly FoldId[];
 }
 
 /** What the server keeps, so that every device agrees. */
@@ -70,6 +76,7 @@ const DEFAULTS: OfDevice = {
   voice: false,
   station: null,
   dismissed: [],
+  opened: [],
 };
 const KEY = "cindo.preferences";
 
@@ -86,6 +93,7 @@ const CHECKS: { [K in keyof OfDevice]: (value: unknown) => boolean } = {
   voice: (value) => typeof value === "boolean",
   station: (value) => value === null || (typeof value === "string" && value.length <= 60),
   dismissed: (value) => Array.isArray(value) && value.every((key) => typeof key === "string"),
+  opened: (value) => Array.isArray(value) && value.every(among(...FOLDS)),
   pxPerMm: (value) => value === null || within(PX_PER_MM.least, PX_PER_MM.most)(value),
 };
 

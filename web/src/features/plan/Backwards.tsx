@@ -5,6 +5,7 @@ import { toRequest } from "@/kitchen/requests";
 import type { PlanDraft } from "@/lib/address";
 import { clock, readClock } from "@/lib/time";
 import { localise } from "@/lib/units";
+import { Fold } from "@/ui/Fold";
 import { useBackwards } from "./queries";
 
 interface Props {
@@ -38,10 +39,12 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
   const complaint = wrong ?? failure;
   const canHeat = medium !== "Steam";
   return (
-    <section aria-labelledby="backwards" className="min-w-0 max-lg:order-6 print:hidden">
-      <h2 id="backwards" className="mb-2 font-bold font-display text-lg">
-        Ask it from the other end
-      </h2>
+    <Fold
+      id="backwards"
+      title="Ask it from the other end"
+      hint="what heat or thickness for a time, fridge or tempered, already turned"
+      className="max-lg:order-6"
+    >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
         <label className="grid gap-1">
           Ready to serve in
@@ -145,6 +148,6 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
           </p>
         )}
       </div>
-    </section>
+    </Fold>
   );
 });

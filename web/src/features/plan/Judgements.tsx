@@ -2,15 +2,20 @@ import { memo } from "react";
 import type { Plan } from "@/api/client";
 import { usePreferences } from "@/kitchen/preferences";
 import { localise } from "@/lib/units";
+import { Fold } from "@/ui/Fold";
 
 /** How it turns out: crust, dryness, evenness, juice and tearing, each a figure and a sentence. */
 export const Judgements = memo(function Judgements({ plan }: { plan: Plan }) {
   const { preferences } = usePreferences();
   return (
-    <section aria-labelledby="result" className="min-w-0 max-lg:order-5 print:hidden">
-      <h2 id="result" className="mb-1 font-bold font-display text-lg">
-        How it turns out
-      </h2>
+    <Fold
+      id="result"
+      title="How it turns out"
+      hint={plan.judgements
+        .map(({ name, figure }) => `${name} ${localise(figure, preferences)}`)
+        .join(" · ")}
+      className="max-lg:order-5"
+    >
       <dl className="grid gap-x-6 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
         {plan.judgements.map(({ id, name, figure, sentence }) => (
           <div key={id} className="border-base-300 border-t pt-1.5">
@@ -29,6 +34,6 @@ export const Judgements = memo(function Judgements({ plan }: { plan: Plan }) {
           </div>
         )}
       </dl>
-    </section>
+    </Fold>
   );
 });
