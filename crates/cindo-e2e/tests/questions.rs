@@ -62,8 +62,7 @@ async fn turn_mark_moves_by_mouse_and_by_keys_and_moves_the_pull() -> Outcome {
 async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
     let (_server, browser) =
         open("/?fish=cod&cut=loin&mm=28&skin=off&start=5&method=roast&done=medium").await?;
-    let answer =
-        "document.querySelector('#backwards [aria-live]').innerText";
+    let answer = "document.querySelector('#backwards [aria-live]').innerText";
     browser.press("Ask it from the other end").await?;
     browser.press("What heat?").await?;
     browser.until(&format!("{answer}.includes('Oven at ')")).await?;
@@ -77,8 +76,7 @@ async fn questions_from_the_other_end_are_answered_and_taken_over() -> Outcome {
     browser.check_accessible().await?;
 
     // Not to be had: it says why, and what would.
-    let field =
-        browser.client.find(Locator::Css("#backwards input")).await?;
+    let field = browser.client.find(Locator::Css("#backwards input")).await?;
     field.clear().await?;
     field.send_keys("2:00").await?;
     browser.press("What heat?").await?;

@@ -20,7 +20,7 @@ export function Fold({ id, title, hint, className = "", children }: Props) {
     <details
       id={id}
       open={isOpen}
-      className={`group min-w-0 border-base-300 border-t print:hidden ${className}`}
+      className={`group min-w-0 border-base-300 border-b print:hidden ${className}`}
       onToggle={(event) => {
         const { open } = event.currentTarget;
         if (open !== isOpen) {
@@ -28,7 +28,7 @@ export function Fold({ id, title, hint, className = "", children }: Props) {
         }
       }}
     >
-      <summary className="flex min-h-11 cursor-pointer list-none flex-wrap items-baseline gap-x-4 py-2 [&::-webkit-details-marker]:hidden">
+      <summary className="flex min-h-11 cursor-pointer list-none flex-wrap items-center gap-x-4 py-2 [&::-webkit-details-marker]:hidden">
         <h2 className="flex items-center gap-1 font-bold font-display text-lg">
           <ChevronDown
             aria-hidden

@@ -307,12 +307,14 @@ mod tests {
                 let off_k = (after.in_heat_c - alone.in_heat_c)
                     .abs()
                     .max((after.with_rest_c - alone.with_rest_c).abs());
-                assert!(off_k < 0.1, "{method} {out_s} {deeds:?}: {after:?} {alone:?}");
+                // Those that go on took other steps, by as much as an error of a step allows.
+                let allowed_k = 1.5 * Accuracy::SIDE.tolerance_k;
+                assert!(off_k < allowed_k, "{method} {out_s} {deeds:?}: {after:?} {alone:?}");
                 let (after, alone) = (looks.seen(&way), probe.looks().seen(&way));
                 let off_k = (after.core_at_pull_c - alone.core_at_pull_c).abs();
                 // The coldest place at the pull is one cell or its neighbour, which warm differently afterwards.
                 let later_k = (after.level_c - alone.level_c).abs();
-                assert!(off_k < 0.1 && later_k < 0.3, "{after:?} {alone:?}");
+                assert!(off_k < allowed_k && later_k < 0.3, "{after:?} {alone:?}");
                 assert_eq!(after.verdict.reaches_63c_15s, alone.verdict.reaches_63c_15s);
             }
         }

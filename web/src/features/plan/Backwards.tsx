@@ -42,7 +42,7 @@ export const Backwards = memo(function Backwards({ flipS, medium, draft, onChang
     <Fold
       id="backwards"
       title="Ask it from the other end"
-      hint="what heat or thickness for a time, fridge or tempered, already turned"
+      hint="What heat or thickness for a time, fridge or tempered, already turned"
       className="max-lg:order-6"
     >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3">

@@ -157,9 +157,9 @@ export const Sentence = memo(function Sentence({
           }}
           error={complaint("piece.length_mm")}
         />
-      </Blank>
-      {"\u2060, "}
+      </Blank>{" "}
       <Blank
+        after=","
         text={`${format(length, piece.thickness_mm)} thick${
           piece.tail_mm == null ? "" : ` (thin end ${format(length, piece.tail_mm)})`
         }`}
@@ -228,11 +228,10 @@ export const Sentence = memo(function Sentence({
             if (fingerMm >= 8 && fingerMm <= 30) change({ fingerMm });
           }}
         />
-      </Blank>
-      {"\u2060, "}
+      </Blank>{" "}
       {cut?.can_have_skin !== false && (
         <>
-          <Blank text={piece.skin ? "skin on" : "no skin"} label="Skin">
+          <Blank after="," text={piece.skin ? "skin on" : "no skin"} label="Skin">
             <Segmented
               label="Skin"
               value={piece.skin ? "on" : "off"}
@@ -244,13 +243,17 @@ export const Sentence = memo(function Sentence({
                 set({ skin: skin === "on" });
               }}
             />
-          </Blank>
-          {"\u2060, "}
+          </Blank>{" "}
         </>
       )}
       {coat && (
         <>
-          <Blank text={coat.name} label="Coat" isWrong={complaint("coating") !== undefined}>
+          <Blank
+            after=","
+            text={coat.name}
+            label="Coat"
+            isWrong={complaint("coating") !== undefined}
+          >
             <Segmented
               stacked
               label="On the fish"
@@ -261,11 +264,11 @@ export const Sentence = memo(function Sentence({
               }}
             />
             <p className="max-w-64 text-sm">{coat.reason}</p>
-          </Blank>
-          {"\u2060, "}
+          </Blank>{" "}
         </>
       )}
       <Blank
+        after=","
         text={coldness(piece.start_c, format(temperature, piece.start_c))}
         label="How cold"
         isWrong={complaint("piece.start_c") !== undefined}
@@ -292,12 +295,12 @@ export const Sentence = memo(function Sentence({
           error={complaint("piece.start_c")}
         />
       </Blank>
-      {"\u2060, to "}
+      {" to "}
       {isAtRisk(draft, preferences) ? (
         // Guests at risk leave no choice.
-        <span>{book ? `${book.name}, for guests at risk` : "by the book"}</span>
+        <span>{book ? `${book.name}, for guests at risk,` : "by the book,"}</span>
       ) : piece.freshness === "cook_through" ? (
-        <Blank text="by the book, past its best" label="Doneness" wide>
+        <Blank after="," text="by the book, past its best" label="Doneness" wide>
           <p>The look before buying said to cook it through.</p>
           <button
             type="button"
@@ -310,7 +313,7 @@ export const Sentence = memo(function Sentence({
           </button>
         </Blank>
       ) : (
-        <Blank text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
+        <Blank after="," text={donenessText(catalogue, draft, preferences)} label="Doneness" wide>
           <Segmented
             stacked
             label="Doneness"
@@ -343,8 +346,13 @@ export const Sentence = memo(function Sentence({
       )}
       {variant && (
         <>
-          {"\u2060, "}
-          <Blank text={variant.name} label="Variation" isWrong={complaint("variant") !== undefined}>
+          {" "}
+          <Blank
+            after=","
+            text={variant.name}
+            label="Variation"
+            isWrong={complaint("variant") !== undefined}
+          >
             <Segmented
               stacked
               label="Variation"
@@ -359,8 +367,8 @@ export const Sentence = memo(function Sentence({
       )}
       {school && schools.length > 1 && (
         <>
-          {"\u2060, "}
-          <Blank text={schoolText(school, piece.skin ?? false)} label="Turning">
+          {" "}
+          <Blank after="," text={schoolText(school, piece.skin ?? false)} label="Turning">
             <Segmented
               stacked
               label="Turning"
@@ -380,7 +388,7 @@ export const Sentence = memo(function Sentence({
         complaint={complaint}
         usual={usual}
       />
-      {"\u2060, eaten "}
+      {" eaten "}
       <RestBlank
         catalogue={catalogue}
         draft={draft}
@@ -389,7 +397,6 @@ export const Sentence = memo(function Sentence({
         usual={usual}
         isWrapped={coat?.wraps ?? false}
       />
-      .
     </h1>
   );
 });
@@ -420,8 +427,9 @@ function HeatBlank({ catalogue, draft, onChange, complaint, usual }: HeatProps):
   const height = altitude === 0 ? "" : ` at ${Math.round(altitude)} m`;
   return (
     <>
-      {method.family === "steam" ? "\u2060, in " : "\u2060, with the "}
+      {method.family === "steam" ? " in " : " with the "}
       <Blank
+        after=","
         text={
           heat === null
             ? `full steam${height}`
@@ -506,6 +514,7 @@ function RestBlank({ catalogue, draft, onChange, complaint, usual, isWrapped }: 
   const on = catalogue.supports.find((s) => s.id === id);
   return (
     <Blank
+      after="."
       text={seconds < 15 ? "at once" : `after ${standing(seconds)} ${on?.phrase ?? ""}`}
       label="Eaten"
       isWrong={Boolean(complaint("rest_s") ?? complaint("rest_on") ?? complaint("rest_c"))}
