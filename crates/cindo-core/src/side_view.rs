@@ -50,7 +50,7 @@ impl Plane {
     pub(crate) fn new(setup: &Setup<'_>, accuracy: Accuracy) -> Self {
         let outline = setup.cut.outline;
         // A whole width where back and belly differ.
-        let more = if outline.is_lopsided() { 6 } else { 0 };
+        let more = if outline.is_lopsided() { 4 } else { 0 };
         Self {
             flesh: Flesh::down_to(&setup.species.flesh(), setup.boil_c, setup.start_c),
             section: CrossSection::new(

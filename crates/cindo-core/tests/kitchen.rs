@@ -10,8 +10,11 @@ use cindo_core::ask::{Ask, BackwardsRequest, backwards};
 use cindo_core::bench::{Bench, Budget};
 use cindo_core::catalogue::{Catalogue, School};
 use cindo_core::cut_face::cut_face;
+use cindo_core::kitchen::OwnKitchen;
 use cindo_core::piece::Piece;
 use cindo_core::plan::{PlanAnswer, plan, planned};
+use cindo_core::prep::salt::SaltChoice;
+use cindo_core::prep::{PrepChoices, PrepRequest, prepare};
 use cindo_core::setup::{Doneness, PlanRequest};
 
 fn catalogue() -> Catalogue {
@@ -585,4 +588,63 @@ fn quick_answers_agree_with_whole_ones() {
             assert!(juice.abs() < 0.04, "{label}: {:?} {:?}", a.quality, b.quality);
         }
     }
+}
+
+/// Which pan of several, where it rests and how it is salted: what the plan says goes before the kitchen's habit, and
+/// that before what is usual.
+#[test]
+fn habits_of_a_kitchen_stand_between_the_plan_and_the_usual() {
+    let catalogue = catalogue();
+    let plain = request("hake", "loin", 28.0, "sear");
+    let refused = |request: &PlanRequest, field: &str, allowed: &str| {
+        let errors = plan(&catalogue, request).unwrap_err();
+        assert!(
+            errors.iter().any(|e| e.field == field && e.message.contains(allowed)),
+            "{errors:?}"
+        );
+    };
+    // The first pan is taken unless another is named; one is only taken for what it can do.
+    assert_eq!(solve(&plain).batch.vessel.as_deref(), Some("clad_28"));
+    let iron = with(&plain, |r| r.vessel = Some("cast_iron_26".into()));
+    let ironed = solve(&iron);
+    assert_eq!(ironed.batch.vessel.as_deref(), Some("cast_iron_26"));
+    assert!(ironed.batch.preheat_s > 1.2 * solve(&plain).batch.preheat_s, "iron is the heavier");
+    refused(&with(&iron, |r| r.vessel = Some("steamer_28".into())), "vessel", "cast_iron_26");
+    refused(
+        &with(&iron, |r| r.gear = Some(vec!["clad_28".into()])),
+        "vessel",
+        "allowed are clad_28",
+    );
+
+    let own = |rest_on: &str, salting: &str| OwnKitchen {
+        rest_on: Some(rest_on.into()),
+        salting: Some(salting.into()),
+        ..OwnKitchen::default()
+    };
+    let habit = with(&plain, |r| r.kitchen = Some(own("rack", "wet_brine")));
+    let rest_on = |r: &PlanRequest| solve(r).rest_on;
+    assert_eq!((rest_on(&plain), rest_on(&habit)), ("plate".into(), "rack".into()));
+    assert_eq!(rest_on(&with(&habit, |r| r.rest_on = Some("foil".into()))), "foil");
+    // What is opened at the table stays wrapped.
+    let wrapped = with(&request("cod", "loin", 28.0, "parcel"), |r| {
+        r.kitchen.clone_from(&habit.kitchen);
+    });
+    let without = with(&wrapped, |r| r.kitchen = None);
+    assert_eq!(rest_on(&wrapped), rest_on(&without));
+    refused(&with(&plain, |r| r.kitchen = Some(own("crust", "quick"))), "kitchen.rest_on", "rack");
+    refused(
+        &with(&plain, |r| r.kitchen = Some(own("rack", "sea"))),
+        "kitchen.salting",
+        "wet_brine",
+    );
+
+    let salting = |plan: &PlanRequest, salting: Option<&str>| {
+        let salt = SaltChoice { salting: salting.map(Into::into), ..SaltChoice::default() };
+        let choices = PrepChoices { salt, ..PrepChoices::default() };
+        let asked = PrepRequest { plan: plan.clone(), choices };
+        prepare(&catalogue, &asked).unwrap().salt.unwrap().salting
+    };
+    assert_eq!(salting(&habit, None), "wet_brine");
+    assert_eq!(salting(&habit, Some("quick")), "quick");
+    assert_ne!(salting(&plain, None), "wet_brine");
 }

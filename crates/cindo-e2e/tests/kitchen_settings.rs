@@ -1,6 +1,7 @@
 //! Settings of the kitchen reach every screen.
 
-use cindo_e2e::{Browser, Screen, Server, seconds};
+use cindo_e2e::{Browser, PATIENCE, Screen, Server, seconds};
+use fantoccini::Locator;
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
 
@@ -207,5 +208,60 @@ async fn without_a_network_the_server_of_this_machine_is_asked() -> Outcome {
     browser.press("Plan").await?;
     browser.settled().await?;
     browser.until("document.querySelector('h1')?.innerText.includes('by the book')").await?;
+    Ok(())
+}
+
+/// Of two pans the cook says which; the preparation knows it, and another way forgets it.
+#[tokio::test]
+async fn of_two_pans_the_cook_says_which() -> Outcome {
+    let (server, browser) =
+        open("{ at_hand: ['clad_28', 'cast_iron_26', 'home_oven'] }", "/").await?;
+    browser.settled().await?;
+    let pan = "select[aria-label='Cooked in']";
+    let taken = format!("document.querySelector(\"{pan}\")?.selectedOptions[0].text");
+    browser.until(&format!("{taken} === '28 cm clad steel pan'")).await?;
+    let heated = "[...document.querySelectorAll('section[aria-labelledby=vessel] li')].find((l) => l.innerText.startsWith('Heat it up'))?.innerText";
+    let clad = browser.until(heated).await?;
+    let select = browser.client.find(Locator::Css(pan)).await?;
+    select.select_by_value("cast_iron_26").await?;
+    browser.until("location.search.includes('vessel=cast_iron_26')").await?;
+    browser.settled().await?;
+    browser.until(&format!("{heated} !== {clad}")).await?;
+    browser.check_accessible().await?;
+    let here = browser.client.current_url().await?;
+    let query = here.query().unwrap_or_default();
+    browser.client.goto(&format!("{}/prep?{query}", server.address)).await?;
+    browser
+        .until("[...document.querySelectorAll('label')].find((l) => l.innerText.startsWith('Cooked in'))?.querySelector('select').value === 'cast_iron_26'")
+        .await?;
+    browser.client.goto(&format!("{}/?{query}", server.address)).await?;
+    browser.press("Roast").await?;
+    browser.until("!location.search.includes('vessel=')").await?;
+    browser.settled().await?;
+    Ok(())
+}
+
+/// Where it rests and how it is salted here is what a plan and its preparation begin with.
+#[tokio::test]
+async fn habits_are_told_once() -> Outcome {
+    let (server, browser) = open("{}", "/kitchen").await?;
+    for (label, value) in [("It stands until then on", "warm_plate"), ("It is salted", "wet_brine")]
+    {
+        let path = format!("//label[contains(., '{label}')]//select");
+        let wait = browser.client.wait().at_most(PATIENCE);
+        wait.for_element(Locator::XPath(&path)).await?.select_by_value(value).await?;
+        browser
+            .until(&format!("document.evaluate(\"{path}\", document, null, 9).singleNodeValue.value === '{value}'"))
+            .await?;
+    }
+    browser.check_accessible().await?;
+    browser.client.goto(&server.address).await?;
+    browser.until("document.querySelector('h1')?.innerText.includes('from a warm plate')").await?;
+    browser.client.goto(&format!("{}/prep", server.address)).await?;
+    browser
+        .until(
+            "document.querySelector('section[aria-labelledby=salt] select')?.value === 'wet_brine'",
+        )
+        .await?;
     Ok(())
 }

@@ -1327,6 +1327,8 @@ export interface components {
              * @description Pieces that find room at once; 0 when even one is too long.
              */
             room_for: number;
+            /** @description Id of the vessel; none where it needs none. */
+            vessel?: string | null;
         };
         /** @description A better way than a plan. */
         BetterAnswer: {
@@ -3523,11 +3525,15 @@ export interface components {
              * @description A portion of fillet, g, 60 to 500.
              */
             portion_g?: number;
+            /** @description Id of what a piece stands on here until then, where it stands free; the usual support when left out. */
+            rest_on?: string | null;
             /**
              * Format: double
              * @description From the pull until it is eaten here, s, 0 to 1800; the usual rest of each piece when left out.
              */
             rest_s?: number | null;
+            /** @description Id of the way of salting here, where it suits the cut; the method's usual one when left out. */
+            salting?: string | null;
             /**
              * Format: double
              * @description How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2.
@@ -4130,11 +4136,15 @@ export interface components {
              */
             power_w?: number | null;
         };
-        /** @description What a kitchen knows that bears on heat. */
+        /** @description What a kitchen knows that bears on heat, and its habits. */
         OwnKitchen: {
             eye?: components["schemas"]["Eye"] | null;
             /** @description Gear of one's own; it goes before that of the catalogue, and one of the same id takes its place. */
             gear?: components["schemas"]["OwnGear"][];
+            /** @description Id of what a piece stands on here until it is eaten, where it stands free; the usual support when left out. */
+            rest_on?: string | null;
+            /** @description Id of the way of salting here, where it suits the cut; the method's usual one when left out. */
+            salting?: string | null;
             /**
              * Format: double
              * @description How far one cook differs from the next here, as a factor on what is usual, 0.2 to 2; 1 when left out.
@@ -4447,6 +4457,8 @@ export interface components {
              * @description Id of the method's variation; its usual one when left out.
              */
             variant?: string | null;
+            /** @description Id of the gear at hand that it is cooked in; the first that the method can be made with when left out. */
+            vessel?: string | null;
         };
         /** @description One thing to weigh out. */
         Portion: {

@@ -75,6 +75,7 @@ export function withMethod(draft: PlanDraft, id: string): PlanDraft {
     variant: _variant,
     rest_on: _rest,
     rest_c: _warm,
+    vessel: _vessel,
     ...rest
   } = anew(draft);
   return { ...rest, method: id };
@@ -94,7 +95,7 @@ export function withoutOwnTimes(draft: PlanDraft): PlanDraft {
 
 /** This kitchen and its guests instead of those that the plan was kept with. */
 export function withoutOwnKitchen(draft: PlanDraft): PlanDraft {
-  const { gear: _gear, at_risk: _risk, altitude_m: _altitude, ...rest } = draft;
+  const { gear: _gear, vessel: _vessel, at_risk: _risk, altitude_m: _altitude, ...rest } = draft;
   return rest;
 }
 

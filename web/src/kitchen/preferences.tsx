@@ -144,20 +144,20 @@ const USUAL: Kitchen = {
 
 /** What plans need of a kitchen. */
 function ofKitchen(kitchen: Kitchen) {
-  const { gear = [], eye, scatter } = kitchen;
-  const isUsual = gear.length === 0 && eye == null && scatter == null;
+  const { gear = [], eye, scatter, rest_on, salting } = kitchen;
+  const known = {
+    ...(eye == null ? {} : { eye }),
+    ...(scatter == null ? {} : { scatter }),
+    ...(rest_on == null ? {} : { rest_on }),
+    ...(salting == null ? {} : { salting }),
+  };
+  const isUsual = gear.length === 0 && Object.keys(known).length === 0;
   return {
     house: kitchen.house ?? "kitchen",
     atRisk: kitchen.at_risk ?? false,
     altitudeM: kitchen.altitude_m ?? 0,
     gear: kitchen.at_hand ?? null,
-    own: isUsual
-      ? null
-      : {
-          gear,
-          ...(eye == null ? {} : { eye }),
-          ...(scatter == null ? {} : { scatter }),
-        },
+    own: isUsual ? null : { gear, ...known },
     restS: kitchen.rest_s ?? null,
     portionG: kitchen.portion_g ?? 170,
     allergens: kitchen.allergens ?? [],

@@ -45,15 +45,10 @@ export const toComparison = (draft: PlanDraft, preferences: Preferences): Compar
 /** The request of a preparation in this kitchen. */
 export function toPrep(
   plan: PlanDraft,
-  { choices, vessel }: PrepDraft,
+  { choices }: PrepDraft,
   preferences: Preferences,
-  allGear: readonly string[],
 ): PrepRequest {
-  const request = toRequest(plan, preferences);
-  if (vessel === null) return { plan: request, choices };
-  // The first of a kind is the one that is taken.
-  const others = (request.gear ?? allGear).filter((id) => id !== vessel);
-  return { plan: { ...request, gear: [vessel, ...others] }, choices };
+  return { plan: toRequest(plan, preferences), choices };
 }
 
 /** A plan that came back from the server, to go on with: what the kitchen added stays with the kitchen. */

@@ -20,8 +20,6 @@ export type PlanDraft = PlanRequest;
 /** What a preparation adds to its plan; its short form is the rest of the address. */
 export interface PrepDraft {
   choices: PrepChoices;
-  /** Id of the vessel preferred over the usual one. */
-  vessel: string | null;
   /** When the fish meets the heat, on the kitchen's clock, as 19:30. */
   heatAt: string;
 }
@@ -97,6 +95,7 @@ const PLAN: Table<PlanRequest> = {
   rest_on: ["from", id],
   rest_c: ["warm", figure],
   film_factor: ["film", figure],
+  vessel: ["vessel", id],
 };
 const GEAR: Table<OwnGear> = { gear: ["gear", ids] };
 
@@ -120,8 +119,7 @@ const CHOICES: Table<PrepChoices> = {
   guests: ["guests", whole],
   sauce: ["sauce", yes],
 };
-const PAGE: Table<{ vessel: string; heatAt: string }> = {
-  vessel: ["vessel", id],
+const PAGE: Table<{ heatAt: string }> = {
   heatAt: ["at", timeOfDay],
 };
 
@@ -153,7 +151,7 @@ export function writeAddress(draft: PlanDraft): URLSearchParams {
 
 /** Reads a preparation from the address; what it leaves out is as cooks usually do. */
 export function readPrep(params: URLSearchParams): PrepDraft {
-  const { vessel = null, heatAt = SERVICE } = readWords(PAGE, params);
+  const { heatAt = SERVICE } = readWords(PAGE, params);
   const thaw = readWords(THAW, params);
   const salt = readWords(SALT, params);
   return {
@@ -162,20 +160,19 @@ export function readPrep(params: URLSearchParams): PrepDraft {
       ...(Object.keys(salt).length > 0 ? { salt } : {}),
       ...(thaw.place === undefined ? {} : { thaw }),
     },
-    vessel,
     heatAt,
   };
 }
 
 /** A plan's address with a preparation added to it. */
 export function writePrep(plan: URLSearchParams, draft: PrepDraft): URLSearchParams {
-  const { choices, vessel, heatAt } = draft;
+  const { choices, heatAt } = draft;
   const params = new URLSearchParams(plan);
   writeWords(SALT, choices.salt ?? {}, params);
   writeWords(THAW, choices.thaw ?? {}, params);
   const { chips, rest } = { chips: choices.chips || null, rest: choices };
   writeWords(CHOICES, { ...rest, chips }, params);
-  writeWords(PAGE, { vessel: vessel ?? "", heatAt }, params);
+  writeWords(PAGE, { heatAt }, params);
   return params;
 }
 
@@ -193,7 +190,7 @@ export function keptAddress(request: PlanDraft, choices?: PrepChoices | null): U
     gear: request.gear ?? null,
     altitude_m: request.altitude_m ?? 0,
   });
-  return choices ? writePrep(plan, { choices, vessel: null, heatAt: SERVICE }) : plan;
+  return choices ? writePrep(plan, { choices, heatAt: SERVICE }) : plan;
 }
 
 /** What was chosen for the preparation; none while all of it is as usual. */

@@ -58,6 +58,13 @@ pub struct SupportStore {
     pub loss_w_m2k: f64,
 }
 
+impl Support {
+    /// Whether a piece is put there from whatever it was cooked in.
+    pub fn stands_free(&self) -> bool {
+        !self.in_pan && !self.wrapped
+    }
+}
+
 /// How a face dries while it rests.
 #[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]

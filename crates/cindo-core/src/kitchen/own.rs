@@ -5,10 +5,10 @@ use std::collections::HashSet;
 use serde::{Deserialize, Serialize};
 
 use super::calibration::{Calibration, Eye};
-use crate::catalogue::{Catalogue, Gear, GearKind};
+use crate::catalogue::{Catalogue, Gear, GearKind, Support};
 use crate::error::{FieldError, Problems};
 
-/// What a kitchen knows that bears on heat.
+/// What a kitchen knows that bears on heat, and its habits.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
@@ -24,6 +24,12 @@ pub struct OwnKitchen {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0.2, maximum = 2))]
     pub scatter: Option<f64>,
+    /// Id of what a piece stands on here until it is eaten, where it stands free; the usual support when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rest_on: Option<String>,
+    /// Id of the way of salting here, where it suits the cut; the method's usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub salting: Option<String>,
 }
 
 /// Least and most that cooks of one kitchen differ by, as a factor on what is usual.
@@ -162,6 +168,15 @@ impl OwnKitchen {
         }
         if let Some(scatter) = self.scatter {
             problems.range("kitchen.scatter", scatter, SCATTER.0, SCATTER.1, "");
+        }
+        if let Some(id) = &self.rest_on {
+            let free: Vec<&Support> =
+                catalogue.resting.supports.iter().filter(|s| s.stands_free()).collect();
+            problems.named("kitchen.rest_on", "a place to stand free", id, &free, |s| &s.id);
+        }
+        if let Some(id) = &self.salting {
+            let ways = &catalogue.saltings;
+            problems.named("kitchen.salting", "a way of salting", id, ways, |s| &s.id);
         }
         if !problems.at_most("kitchen.gear", &self.gear, MOST_GEAR) {
             return Vec::new();

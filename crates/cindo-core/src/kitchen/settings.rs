@@ -58,6 +58,12 @@ pub struct Kitchen {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1800))]
     pub rest_s: Option<f64>,
+    /// Id of what a piece stands on here until then, where it stands free; the usual support when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rest_on: Option<String>,
+    /// Id of the way of salting here, where it suits the cut; the method's usual one when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub salting: Option<String>,
     /// A portion of fillet, g, 60 to 500.
     #[serde(default = "portion_g")]
     #[cfg_attr(feature = "schema", schema(minimum = 60, maximum = 500))]
@@ -104,6 +110,8 @@ impl Default for Kitchen {
             house: House::Kitchen,
             at_risk: false,
             rest_s: None,
+            rest_on: None,
+            salting: None,
             portion_g: portion_g(),
             at_hand: None,
             gear: Vec::new(),
@@ -126,11 +134,16 @@ const LONGEST_NAME: usize = 60;
 const MOST_USES: u32 = 200;
 
 impl Kitchen {
-    /// What bears on heat, for a plan; none where nothing is known but the usual.
+    /// What bears on a plan; none where nothing is known but the usual.
     pub fn own(&self) -> Option<OwnKitchen> {
-        let Self { gear, eye, scatter, .. } = self;
-        let usual = gear.is_empty() && eye.is_none() && scatter.is_none();
-        (!usual).then(|| OwnKitchen { gear: gear.clone(), eye: *eye, scatter: *scatter })
+        let own = OwnKitchen {
+            gear: self.gear.clone(),
+            eye: self.eye,
+            scatter: self.scatter,
+            rest_on: self.rest_on.clone(),
+            salting: self.salting.clone(),
+        };
+        (own != OwnKitchen::default()).then_some(own)
     }
 
     /// Gear by its id as it stands here: its own sizes where they are known, else as the catalogue has it.
@@ -156,8 +169,7 @@ impl Kitchen {
             problems.range("rest_s", rest_s, 0.0, 1800.0, "s");
         }
         problems.range("portion_g", self.portion_g, 60.0, 500.0, "g");
-        let own = OwnKitchen { gear: self.gear.clone(), eye: self.eye, scatter: self.scatter };
-        let known = own.check(catalogue).map_err(|errors| {
+        let known = self.own().unwrap_or_default().check(catalogue).map_err(|errors| {
             let plain = |e: FieldError| FieldError {
                 field: e.field.strip_prefix("kitchen.").unwrap_or(&e.field).to_owned(),
                 ..e

@@ -99,7 +99,8 @@ impl<'r> Fish<'r> {
         let others = kitchen.at_hand.iter().map(|known| &known.gear.id);
         let others = others.filter(|other| *other != id).cloned();
         let gear = std::iter::once(id.to_owned()).chain(others).collect();
-        Self { request: PlanRequest { gear: Some(gear), ..self.request.clone() }, ..self.clone() }
+        let request = PlanRequest { gear: Some(gear), vessel: None, ..self.request.clone() };
+        Self { request, ..self.clone() }
     }
 
     /// Ids of gear to try, the usual one first.
@@ -344,6 +345,7 @@ impl<'r> Shared<'r> {
             if let Some(first) = parts.first() {
                 let of_host: &PlanRequest = &first.fish.request;
                 fish.request.gear.clone_from(&of_host.gear);
+                fish.request.vessel.clone_from(&of_host.vessel);
                 fish.request.medium_c = Some(first.plan.answer.medium_c);
             }
             // All that lie in it cool it together.

@@ -135,6 +135,7 @@ fn kitchen(learnt: &Learnt) -> OwnKitchen {
         gear: learnt.gear.iter().map(own).collect(),
         eye: Some(learnt.eye),
         scatter: Some(learnt.scatter),
+        ..OwnKitchen::default()
     }
 }
 
@@ -345,7 +346,7 @@ fn a_dial_that_is_off_by_a_share_is_told_from_one_that_is_off_alike() {
             calibration: Some(calibration),
             ..OwnGear::default()
         };
-        let kitchen = Some(OwnKitchen { gear: vec![own], eye: None, scatter: None });
+        let kitchen = Some(OwnKitchen { gear: vec![own], ..OwnKitchen::default() });
         let asked =
             PlanRequest { kitchen, medium_c: Some(medium_c), ..request("cod", 28.0, "roast") };
         crate::plan::plan(&catalogue, &asked).unwrap().setting.dial.unwrap()
@@ -417,6 +418,7 @@ fn a_usual_kitchen_changes_nothing() {
             gear: vec![own],
             eye: Some(crate::kitchen::Eye::USUAL),
             scatter: Some(1.0),
+            ..OwnKitchen::default()
         };
         let known = PlanRequest { kitchen: Some(own), ..plain.clone() };
         let (a, b) =
@@ -450,7 +452,7 @@ fn by_the_book_is_never_shortened_by_what_was_learnt() {
             ..OwnGear::default()
         };
         let eye = crate::kitchen::Eye { thicker_mm, sd_mm: 0.5 };
-        Some(OwnKitchen { gear: vec![gear], eye: Some(eye), scatter: None })
+        Some(OwnKitchen { gear: vec![gear], eye: Some(eye), ..OwnKitchen::default() })
     };
     let plain_s = pull_s(None, None);
     for (kitchen, film) in [(own(15.0, 1.3, -2.0), None), (None, Some(1.4))] {

@@ -22,6 +22,8 @@ const HARDLY_K: f64 = 3.0;
 pub struct Batch {
     /// Names of the gear used, the vessel first.
     pub gear: Vec<String>,
+    /// Id of the vessel; none where it needs none.
+    pub vessel: Option<String>,
     /// Time to heat it up, s.
     pub preheat_s: f64,
     /// Pieces in the heat at once in this plan.
@@ -110,6 +112,7 @@ pub(crate) fn batch(
         .map(|v| if oil { OIL_LEVEL_LIMIT * v.height_mm } else { v.height_mm - RIM_MM });
     let mut batch = Batch {
         gear: setup.gear().map(|g| g.name.clone()).collect(),
+        vessel: setup.vessel().map(|g| g.id.clone()),
         preheat_s: preheat_s.round(),
         pieces: setup.count,
         room_for,

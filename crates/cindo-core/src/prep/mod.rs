@@ -309,7 +309,13 @@ pub fn prepare_with<A: Borrow<Planned>>(
             let choice = SaltChoice { salting: Some(salting.to_owned()), ..choice.clone() };
             salt(bench, &SaltRequest { piece: request.plan.piece.clone(), salt: choice })
         };
-        let mut salted = salt_as(choice.salting.as_deref().unwrap_or(r.setup.usual_salting()));
+        let kitchen = request.plan.kitchen.as_ref();
+        let habit = kitchen.and_then(|own| own.salting.as_deref()).filter(|id| {
+            let way = catalogue.saltings.iter().find(|s| s.id == *id);
+            way.is_some_and(|s| !s.whole_only || r.setup.cut.on_the_bone)
+        });
+        let usual = habit.unwrap_or(r.setup.usual_salting());
+        let mut salted = salt_as(choice.salting.as_deref().unwrap_or(usual));
         // Small pieces take up too much of what suits large ones.
         if *choice == SaltChoice::default()
             && salted.as_ref().is_ok_and(|s| s.verdict == SaltVerdict::TooSalty)

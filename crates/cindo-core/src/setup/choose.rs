@@ -121,9 +121,27 @@ pub(super) fn check_gear(
     problems: &mut Problems,
 ) -> Vec<Arc<Known>> {
     let at_hand = at_hand(catalogue, request.kitchen.as_ref(), request.gear.as_deref(), problems);
+    let preferred = request.vessel.as_deref().and_then(|id| {
+        let suits = |known: &&Arc<Known>| method.needs.iter().any(|n| known.gear.kinds.contains(n));
+        let found = at_hand.iter().filter(suits).find(|known| known.gear.id == id);
+        if found.is_none() {
+            let allowed = at_hand.iter().filter(suits).map(|known| known.gear.id.as_str());
+            problems.add(
+                "vessel",
+                format!(
+                    "{} is nothing at hand for {}; allowed are {}",
+                    quoted(id),
+                    method.name.to_lowercase(),
+                    listed(allowed)
+                ),
+            );
+        }
+        found
+    });
     let mut chosen = Vec::with_capacity(method.needs.len());
     for kind in &method.needs {
-        match at_hand.iter().find(|known| known.gear.kinds.contains(kind)) {
+        let mut in_order = preferred.into_iter().chain(&at_hand);
+        match in_order.find(|known| known.gear.kinds.contains(kind)) {
             Some(known) => chosen.push(Arc::clone(known)),
             None => {
                 problems.add("gear", format!("{} needs {kind}, and none is at hand", method.name));

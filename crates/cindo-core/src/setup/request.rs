@@ -75,7 +75,10 @@ pub struct PlanRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_items = 100))]
     pub gear: Option<Vec<String>>,
-    /// What this kitchen knows of its gear; nothing when left out.
+    /// Id of the gear at hand that it is cooked in; the first that the method can be made with when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub vessel: Option<String>,
+    /// What this kitchen knows of its gear, and its habits; nothing when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub kitchen: Option<OwnKitchen>,
     /// How much faster the fish takes heat than the solver has it, as a factor on film coefficients, 0.5 to 2:
@@ -164,6 +167,7 @@ impl PlanRequest {
             rest_on: None,
             rest_c: None,
             film_factor: None,
+            vessel: None,
             ..self.clone()
         }
     }
@@ -303,7 +307,7 @@ pub(crate) fn resolve<'a>(
         let rest = board.zip(target.as_ref()).and_then(|(board, target)| {
             let resting = &catalogue.resting;
             let usual = resting.usual(method, board.cut, piece.thickness_mm, target.aim_c)?;
-            check_rest(&resting.supports, request, usual, (method, coating), &mut problems)
+            check_rest(resting, request, usual, (method, coating), &mut problems)
         });
         (medium_c, school, coating, variant, gear, rest, (suited, second))
     });

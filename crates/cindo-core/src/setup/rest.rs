@@ -1,7 +1,7 @@
 //! How it is eaten: after how long, from what.
 
 use super::{PlanRequest, Setup};
-use crate::catalogue::{Coating, GearKind, Method, Support, UsualRest};
+use crate::catalogue::{Coating, GearKind, Method, Resting, Support, UsualRest};
 use crate::error::Problems;
 use crate::say::{listed, quoted};
 
@@ -47,14 +47,19 @@ pub(crate) fn check_duration(rest_s: Option<f64>, problems: &mut Problems) {
 
 /// The rest asked for, checked; what is left out is as usual.
 pub(super) fn check_rest<'a>(
-    supports: &'a [Support],
+    resting: &'a Resting,
     asked: &PlanRequest,
     usual: &UsualRest,
     (method, coating): (&Method, Option<&Coating>),
     problems: &mut Problems,
 ) -> Option<Rest<'a>> {
     check_duration(asked.rest_s, problems);
-    let id = asked.rest_on.as_deref().unwrap_or(&usual.on);
+    let supports = &resting.supports;
+    // A kitchen's own habit is where a piece stands free: what stays in its pan or crust stays there.
+    let habit = asked.kitchen.as_ref().and_then(|kitchen| kitchen.rest_on.as_deref());
+    let is_free = supports.iter().any(|s| s.id == usual.on && s.stands_free());
+    let usual_on = habit.filter(|_| is_free).unwrap_or(&usual.on);
+    let id = asked.rest_on.as_deref().unwrap_or(usual_on);
     let on = supports.iter().find(|s| s.id == id);
     if !on.is_some_and(|support| is_offered(support, method, coating)) {
         let allowed = supports.iter().filter(|s| is_offered(s, method, coating));

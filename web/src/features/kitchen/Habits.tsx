@@ -120,6 +120,24 @@ export function Habits({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: 
           />
         )}
       </div>
+      <Choice
+        label="It stands until then on"
+        usual="what is usual for the piece"
+        value={kitchen.rest_on}
+        options={catalogue.supports.filter((s) => !s.in_pan && !s.wrapped)}
+        onChange={(id) => {
+          change(({ rest_on: _old, ...rest }) => (id === null ? rest : { ...rest, rest_on: id }));
+        }}
+      />
+      <Choice
+        label="It is salted"
+        usual="as is usual for the way"
+        value={kitchen.salting}
+        options={catalogue.saltings}
+        onChange={(id) => {
+          change(({ salting: _old, ...rest }) => (id === null ? rest : { ...rest, salting: id }));
+        }}
+      />
       <fieldset>
         <legend className="font-bold">Tonight’s guests must not have</legend>
         <div className="mt-1 flex flex-wrap gap-1">
@@ -203,5 +221,37 @@ export function Habits({ catalogue, kitchen }: { catalogue: Catalogue; kitchen: 
         </select>
       </fieldset>
     </section>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  /** What it is while nothing is chosen. */
+  usual: string;
+  value: string | null | undefined;
+  options: readonly { id: string; name: string }[];
+  onChange: (id: string | null) => void;
+}
+
+/** One of a list, or as usual. */
+function Choice({ label, usual, value, options, onChange }: ChoiceProps) {
+  return (
+    <label className="grid gap-1">
+      <span className="font-bold">{label}</span>
+      <select
+        className="select h-11 w-full text-base"
+        value={value ?? ""}
+        onChange={(event) => {
+          onChange(event.target.value || null);
+        }}
+      >
+        <option value="">{usual}</option>
+        {options.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

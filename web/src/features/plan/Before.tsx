@@ -9,18 +9,16 @@ import { wait } from "@/lib/time";
 interface Props {
   draft: PlanDraft;
   isSettled: boolean;
-  /** Ids of all gear there is. */
-  gear: readonly string[];
 }
 
 /** The first lines of a plan: what comes before the heat, with latest starts. */
-export const Before = memo(function Before({ draft, isSettled, gear }: Props) {
+export const Before = memo(function Before({ draft, isSettled }: Props) {
   const { preferences } = usePreferences();
   const [params] = useSearchParams();
   const address = params.toString();
   const request = useMemo(
-    () => toPrep(draft, readPrep(new URLSearchParams(address)), preferences, gear),
-    [draft, address, preferences, gear],
+    () => toPrep(draft, readPrep(new URLSearchParams(address)), preferences),
+    [draft, address, preferences],
   );
   const { data } = usePrep(request, isSettled);
   if (!data) return null;

@@ -130,7 +130,6 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const species = catalogue.species.find((s) => s.id === draft.piece.species);
   const cut = catalogue.cuts.find((c) => c.id === draft.piece.cut);
   const method = catalogue.methods.find((m) => m.id === draft.method);
-  const allGear = useMemo(() => catalogue.gear.map((g) => g.id), [catalogue]);
 
   const follow = (next: PlanDraft, done: boolean) => {
     live.current.thicknessMm = next.piece.thickness_mm;
@@ -244,6 +243,18 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
                   This is another piece
                 </button>
               )}
+              {failure.fields.some((f) => f.field === "vessel") && (
+                <button
+                  type="button"
+                  className="min-h-11 cursor-pointer underline"
+                  onClick={() => {
+                    const { vessel: _vessel, ...rest } = draft;
+                    commit(rest);
+                  }}
+                >
+                  Take what is usual here
+                </button>
+              )}
               {preferences.atRisk && (
                 <button
                   type="button"
@@ -291,7 +302,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
               />
             </section>
             <Gentler gentler={gentler} draft={draft} onChange={commit} />
-            <Before draft={settled} isSettled={isSettled} gear={allGear} />
+            <Before draft={settled} isSettled={isSettled} />
             <Judgements plan={later} />
             <Suspense>
               <Backwards
@@ -333,7 +344,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
             )}
             <div className="max-lg:order-1 lg:hidden">{fromTheLog}</div>
             <Suspense>
-              <Batch plan={later} />
+              <Batch plan={later} catalogue={catalogue} draft={settled} onChange={commit} />
             </Suspense>
           </div>
           {isCooked && (

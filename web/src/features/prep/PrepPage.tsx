@@ -7,6 +7,7 @@ import { usePrep } from "@/api/prep";
 import { complaintOf } from "@/kitchen/complaint";
 import { houseDoneness, usePreferences } from "@/kitchen/preferences";
 import { toPrep } from "@/kitchen/requests";
+import { vesselsFor } from "@/kitchen/vessels";
 import {
   type PlanDraft,
   type PrepDraft,
@@ -50,8 +51,6 @@ function useNow(): Date {
   return now;
 }
 
-const gearOf = (catalogue: Catalogue) => catalogue.gear.map((g) => g.id);
-
 const COUNT = { unit: "", step: 1, digits: 0, show: (n: number) => n, read: Math.round };
 
 function Preparing({ catalogue }: { catalogue: Catalogue }) {
@@ -62,10 +61,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
     const read = new URLSearchParams(address);
     return [readAddress(read, houseDoneness(preferences)), readPrep(read)];
   }, [address, preferences]);
-  const request = useMemo(
-    () => toPrep(plan, draft, preferences, gearOf(catalogue)),
-    [plan, draft, preferences, catalogue],
-  );
+  const request = useMemo(() => toPrep(plan, draft, preferences), [plan, draft, preferences]);
   const { data, error, isFetching } = usePrep(request);
   const now = useNow();
   const heatAt = nextAt(draft.heatAt, now);
@@ -84,8 +80,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
   };
   const complaint = (field: string) => complaintOf(error, field, preferences);
   const species = catalogue.species.find((s) => s.id === plan.piece.species);
-  const needs = catalogue.methods.find((m) => m.id === plan.method)?.needs[0];
-  const vessels = catalogue.gear.filter((g) => needs !== undefined && g.kinds.includes(needs));
+  const vessels = vesselsFor(catalogue, preferences, plan.method);
   return (
     <div className="px-4 py-4 sm:px-7 sm:py-5">
       <Head
@@ -131,9 +126,9 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
             <span className="font-bold">Cooked in</span>
             <select
               className="select h-11 w-auto max-w-56 text-base max-sm:max-w-36"
-              value={draft.vessel ?? vessels.find((v) => v.name === data?.in_vessel)?.id ?? ""}
+              value={plan.vessel ?? vessels.find((v) => v.name === data?.in_vessel)?.id ?? ""}
               onChange={(event) => {
-                change({ vessel: event.target.value });
+                write({ ...plan, vessel: event.target.value }, draft);
               }}
             >
               {vessels.map((v) => (
