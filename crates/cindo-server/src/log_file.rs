@@ -3,6 +3,7 @@
 use std::collections::HashMap;
 
 use cindo_core::error::{FieldError, Problems};
+use cindo_core::kitchen::MOST_USES;
 use cindo_core::log::{Entry, Fault, MOST_BY_S, Remark, Verdict};
 use cindo_core::piece::Piece;
 use cindo_core::setup::{Doneness, PlanRequest};
@@ -83,7 +84,7 @@ pub(crate) enum Line {
 }
 
 /// Columns of the table: name, and what stands there.
-pub(crate) const COLUMNS: [&str; 21] = [
+pub(crate) const COLUMNS: [&str; 24] = [
     "uid",
     "at",
     "name",
@@ -104,6 +105,9 @@ pub(crate) const COLUMNS: [&str; 21] = [
     "by_s",
     "faults",
     "real_thickness_mm",
+    "source",
+    "price_kg",
+    "uses",
     "note",
 ];
 
@@ -204,7 +208,7 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
 }
 
 /// Columns that hold numbers.
-const NUMBERS: [&str; 9] = [
+const NUMBERS: [&str; 11] = [
     "thickness_mm",
     "weight_g",
     "start_c",
@@ -214,6 +218,8 @@ const NUMBERS: [&str; 9] = [
     "core_served_c",
     "by_s",
     "real_thickness_mm",
+    "price_kg",
+    "uses",
 ];
 
 /// What a spreadsheet would take for a formula begins with one of these.
@@ -289,6 +295,9 @@ fn row(found: &KeptEntry) -> [String; COLUMNS.len()] {
         number(remark.by_s),
         faults.join(" "),
         number(remark.real_thickness_mm),
+        safe(&remark.source),
+        number(remark.price_kg),
+        number(remark.uses.map(f64::from)),
         safe(&remark.note),
     ]
 }
@@ -430,6 +439,10 @@ impl<'r> Row<'r> {
     fn remark(&mut self) -> Remark {
         let by_s = self.number("by_s", MOST_BY_S, "s");
         let real_thickness_mm = self.number("real_thickness_mm", THICKNESS_MM, "mm");
+        let price_kg = self.number("price_kg", PRICE_KG, "");
+        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "0 to 200")]
+        let uses =
+            self.number("uses", (0.0, f64::from(MOST_USES)), "").map(|uses| uses.round() as u32);
         let verdict = self.text("verdict").and_then(|word| {
             let verdict = of_word::<Verdict>(&word.to_lowercase());
             if verdict.is_none() {
@@ -452,8 +465,10 @@ impl<'r> Row<'r> {
             by_s: by_s.filter(|_| matches!(verdict, Some(Verdict::Under | Verdict::Over))),
             faults,
             real_thickness_mm,
+            source: self.text("source").unwrap_or_default().to_owned(),
+            price_kg,
+            uses,
             note: self.text("note").unwrap_or_default().to_owned(),
-            ..Remark::default()
         };
         self.problems.absorb(remark.check());
         remark
@@ -500,6 +515,7 @@ impl<'r> Row<'r> {
 
 /// Thicknesses that pieces have, mm.
 const THICKNESS_MM: (f64, f64) = (3.0, 150.0);
+const PRICE_KG: (f64, f64) = (0.0, 10_000.0);
 
 fn of_row(
     desk: &Desk<'_>,

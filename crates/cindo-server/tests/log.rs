@@ -129,6 +129,7 @@ fn bad_input_names_its_field_and_changes_nothing() {
             json!({ "request": hake(), "remark": { "real_thickness_mm": 0 } }),
             vec!["remark.real_thickness_mm"],
         ),
+        (json!({ "request": hake(), "remark": { "uses": 201 } }), vec!["remark.uses"]),
         (json!({ "request": hake(), "at": "2999-01-01T00:00:00Z" }), vec!["at"]),
         (json!({ "request": hake(), "name": " " }), vec!["name"]),
         (json!({ "request": hake(), "out_s": 1e9 }), vec!["out_s"]),
@@ -378,11 +379,11 @@ fn the_log_goes_out_and_comes_in_again_whole() {
 #[test]
 fn tables_of_spreadsheets_come_in_and_none_becomes_a_formula() {
     let (_folder, server) = fresh();
-    let table = "\u{feff}at;name;Fish;method;thickness_mm;planned_s;out_s;verdict;note\r\n\
-        2026-11-20 19:40;'=1+1;Arctic char;Slow bake;22,5;900;905;Right;\"two; of them\"\r\n\
-        2026-11-20T20:10:00Z;;hake;sear;;;;over;\r\n\
-        ;x;hake;sear;28;;;;\r\n\
-        2026-11-21 19:00;y;mermaid;sear;abc;;;fine;\r\n\
+    let table = "\u{feff}at;name;Fish;method;thickness_mm;planned_s;out_s;verdict;price_kg;uses;source;note\r\n\
+        2026-11-20 19:40;'=1+1;Arctic char;Slow bake;22,5;900;905;Right;21,5;3;'@quay;\"two; of them\"\r\n\
+        2026-11-20T20:10:00Z;;hake;sear;;;;over;;;;\r\n\
+        ;x;hake;sear;28;;;;;;;\r\n\
+        2026-11-21 19:00;y;mermaid;sear;abc;;;fine;;999;;\r\n\
         \r\n";
     let report = bring_in(&server, &json!({ "csv": table }));
     assert_eq!((&report["new"], &report["unusable"]), (&json!(2), &json!(2)), "{report}");
@@ -390,12 +391,15 @@ fn tables_of_spreadsheets_come_in_and_none_becomes_a_formula() {
     assert!(lines[2]["name"].as_str().unwrap().starts_with("4:"), "{lines:?}");
     assert!(lines[2]["reason"].as_str().unwrap().contains("at: is no time"));
     let why = lines[3]["reason"].as_str().unwrap();
-    assert!(["fish", "thickness_mm", "verdict"].iter().all(|f| why.contains(f)), "{why}");
+    assert!(["fish", "thickness_mm", "verdict", "uses"].iter().all(|f| why.contains(f)), "{why}");
     let entries = log(&server);
     let first = entries.iter().find(|e| e["species"] == "arctic_char").unwrap();
     assert_eq!((&first["name"], &first["thickness_mm"]), (&json!("=1+1"), &json!(22.5)));
     let out = String::from_utf8(server.get("/api/log/export.csv").body).unwrap();
     assert!(out.contains(",'=1+1,"), "{out}");
+    assert!(out.contains(",'@quay,21.5,3,"), "{out}");
+    let bought = server.get(&format!("/api/log/{}", first["id"])).json()["entry"]["remark"].clone();
+    assert_eq!((&bought["price_kg"], &bought["uses"]), (&json!(21.5), &json!(3)));
     // The same table again brings nothing twice.
     assert_eq!(bring_in(&server, &json!({ "csv": table }))["duplicates"], 2);
     for (body, field) in [

@@ -4811,6 +4811,11 @@ export interface components {
             real_thickness_mm?: number | null;
             /** @description Where the fish came from, up to 80 characters. */
             source?: string;
+            /**
+             * Format: int32
+             * @description How often its oil or its stock had been cooked in before, 0 to 200.
+             */
+            uses?: number | null;
             verdict?: components["schemas"]["Verdict"] | null;
         };
         /**

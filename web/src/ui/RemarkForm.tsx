@@ -29,6 +29,8 @@ const AMOUNTS_S = [10, 20, 30, 45, 60, 90, 120, 180];
 const amounts = (said: number | null | undefined): number[] =>
   said == null || AMOUNTS_S.includes(said) ? AMOUNTS_S : [...AMOUNTS_S, said].sort((a, b) => a - b);
 
+const TIMES = { unit: "×", step: 1, digits: 0, show: (n: number) => n, read: Math.round };
+
 const FAULTS = ["stuck", "torn", "pale", "scorched", "dry", "salty"] as const;
 
 /** What a cook says of a cook: one tap for how it came out, the rest for whoever has the time. */
@@ -119,7 +121,7 @@ export function RemarkForm({ remark, thicknessMm, onSave, isSaving, error }: Pro
       </fieldset>
       <details>
         <summary className="flex min-h-11 cursor-pointer items-center underline decoration-dotted underline-offset-4">
-          Thickness when cut, where it came from and for how much, a note
+          Thickness when cut, where it came from and for how much, old oil or stock, a note
         </summary>
         <div className="grid gap-3 pt-1">
           <Stepper
@@ -157,6 +159,14 @@ export function RemarkForm({ remark, thicknessMm, onSave, isSaving, error }: Pro
               }}
             />
           </label>
+          <Stepper
+            label="Its oil or stock had been cooked in"
+            quantity={TIMES}
+            value={said.uses ?? 0}
+            onChange={(uses) => {
+              if (uses >= 0 && uses <= 200) set({ uses });
+            }}
+          />
           <label className="grid gap-1">
             <span className="font-bold">Note</span>
             <textarea

@@ -11,4 +11,4 @@ pub use calibration::{Calibration, DIAL_C, Eye};
 pub use checks::{CheckFound, CheckMade, DialReading, GearCheck};
 pub(crate) use heat_source::{HeatSource, Load};
 pub use own::{DialWord, Known, OwnGear, OwnKitchen};
-pub use settings::{ALTITUDE_RANGE_M, House, Kitchen, OwnOil};
+pub use settings::{ALTITUDE_RANGE_M, House, Kitchen, MOST_USES, OwnOil};

@@ -131,7 +131,8 @@ const MOST_OILS: usize = 20;
 const MOST_ALLERGENS: usize = 20;
 const LONGEST_ALLERGEN: usize = 30;
 const LONGEST_NAME: usize = 60;
-const MOST_USES: u32 = 200;
+/// Most times that a fat or a stock was cooked in.
+pub const MOST_USES: u32 = 200;
 
 impl Kitchen {
     /// What bears on a plan; none where nothing is known but the usual.

@@ -6,6 +6,7 @@ use super::evidence::Slopes;
 use crate::bench::Bench;
 use crate::cook::{Event, Milestones, Promise, Reading, follow, hindsight, milestones};
 use crate::error::{FieldError, Problems};
+use crate::kitchen::MOST_USES;
 use crate::say::tenth;
 use crate::setup::{PlanRequest, resolve};
 
@@ -64,6 +65,10 @@ pub struct Remark {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 10_000))]
     pub price_kg: Option<f64>,
+    /// How often its oil or its stock had been cooked in before, 0 to 200.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 200))]
+    pub uses: Option<u32>,
     /// Anything else, up to 500 characters.
     #[serde(default, skip_serializing_if = "String::is_empty")]
     #[cfg_attr(feature = "schema", schema(max_length = 500))]
@@ -95,6 +100,9 @@ impl Remark {
         }
         if let Some(price) = self.price_kg {
             problems.range("price_kg", price, 0.0, 10_000.0, "");
+        }
+        if self.uses.is_some_and(|uses| uses > MOST_USES) {
+            problems.add("uses", format!("allowed are 0 to {MOST_USES}"));
         }
         if self.source.chars().count() > LONGEST_SOURCE {
             problems.add("source", format!("allowed are up to {LONGEST_SOURCE} characters"));

@@ -56,10 +56,11 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
   // As it was said, from when it came out; the same against the plan is a fact below.
   const saidS = byS == null ? found.off_s : verdict === "over" ? -byS : byS;
   const [right, rightSd] = entry.right_s ?? [];
-  const { source, price_kg: price } = entry.remark;
-  const bought = [
+  const { source, price_kg: price, uses } = entry.remark;
+  const known = [
     ...(source ? [`From ${source}`] : []),
     ...(price == null ? [] : [`${price.toFixed(2)} a kilo`]),
+    ...(uses == null ? [] : [`oil or stock ${uses === 0 ? "fresh" : `cooked in ${uses}× before`}`]),
   ].join(", ");
   const remove = () => {
     changes.remove.mutate(found.id, {
@@ -140,7 +141,7 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
             {tipInWords(found.estimate, preferences)}
           </p>
         )}
-        {bought && <p className="mt-1 text-sm">{bought}.</p>}
+        {known && <p className="mt-1 text-sm first-letter:uppercase">{known}.</p>}
         <Photo id={found.id} name={entry.name} hasPhoto={found.has_photo} />
         <div className="mt-4 flex flex-wrap gap-2">
           <Link
