@@ -47,7 +47,7 @@ impl Accuracy {
     pub const THICK: Self =
         Self { cells: 20, columns: 7, tolerance_k: 0.15, longest_step_s: 120.0 };
     /// For the whole section of a plan.
-    pub const SIDE: Self = Self { cells: 24, columns: 8, tolerance_k: 0.12, longest_step_s: 60.0 };
+    pub const SIDE: Self = Self { cells: 24, columns: 8, tolerance_k: 0.10, longest_step_s: 60.0 };
     /// For the section of a flat piece whose sides count.
     pub const FLAT: Self = Self { cells: 18, columns: 4, tolerance_k: 0.12, longest_step_s: 90.0 };
     /// For the answer that is shown.
