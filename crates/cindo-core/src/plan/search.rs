@@ -396,7 +396,7 @@ impl<'a> Search<'_, 'a> {
         let [before, mut look] = last?;
         let lacks_k = aim_c - look.level_c();
         let onward_s = lacks_k / root.slope;
-        let is_onward = lacks_k > SECTION_K && look.pull_s == root.at;
+        let is_onward = lacks_k > SECTION_K && (look.pull_s - root.at).abs() < 1e-9;
         if is_onward && before == look {
             root.at += onward_s;
         }
