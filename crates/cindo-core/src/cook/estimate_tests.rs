@@ -9,7 +9,7 @@ use super::*;
 use crate::catalogue::Catalogue;
 use crate::piece::Piece;
 use crate::plan::Unknowns;
-use crate::setup::{Doneness, PlanRequest, resolve};
+use crate::setup::{Doneness, PlanRequest, Setup, resolve};
 use cindo_heat::solve::Accuracy;
 
 /// A normal deviate: the sum of twelve even ones, within three standard deviations.
@@ -53,23 +53,36 @@ fn hidden(catalogue: &Catalogue, seed: u64) -> Option<Hidden> {
     resolved.setup = truth;
     let cook = Cook::corrected(&resolved, &promise, heat_k);
     let true_pull_s = cook.pull_s(&[])?;
+    let way = (true_pull_s, 0.5 * promise.pull_s);
+    let readings = probed(&resolved.setup, &promise, heat_k, way, &mut random);
+    Some(Hidden { readings, request, promise, true_pull_s })
+}
+
+/// What a probe by hand says of a piece whose heat is off by so much, K, up to a moment of a way that is planned so
+/// long: its tip is not quite at the core, and it is as good as half a kelvin.
+pub(crate) fn probed(
+    setup: &Setup<'_>,
+    promise: &Promise,
+    heat_k: f64,
+    (planned_s, until_s): (f64, f64),
+    random: &mut StdRng,
+) -> Vec<Reading> {
     let every_s = (promise.pull_s / 60.0).max(5.0);
-    let half_s = 0.5 * promise.pull_s;
     let at_s: Vec<f64> =
-        (1..200).map(|i| every_s * f64::from(i)).take_while(|s| *s <= half_s).collect();
-    let tip_m = 0.0015 * normal(&mut random);
+        (1..200).map(|i| every_s * f64::from(i)).take_while(|s| *s <= until_s).collect();
+    let tip_m = 0.0015 * normal(random);
     let said = tip_c(
-        &resolved.setup,
-        |programme| lived(programme, true_pull_s, &[], heat_k),
+        setup,
+        |programme| lived(programme, planned_s, &[], heat_k),
         Accuracy::FAST,
         (promise.core_share, tip_m),
         &at_s,
     );
-    let readings = at_s.iter().zip(said).map(|(at_s, core_c)| Reading {
+    let reading = |(at_s, core_c): (&f64, f64)| Reading {
         at_s: *at_s,
-        core_c: core_c + promise.over_at_k(*at_s) + 0.5 * normal(&mut random),
-    });
-    Some(Hidden { readings: readings.collect(), request, promise, true_pull_s })
+        core_c: core_c + promise.over_at_k(*at_s) + 0.5 * normal(random),
+    };
+    at_s.iter().zip(said).map(reading).collect()
 }
 
 /// The middle one.

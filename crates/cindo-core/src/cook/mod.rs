@@ -36,7 +36,7 @@ pub use story::{Milestones, Status, check, milestones};
 pub use view::{CookNow, CookView, Forecast, Late, Waits};
 
 #[cfg(test)]
-pub(crate) use estimate_tests::normal;
+pub(crate) use estimate_tests::{normal, probed};
 
 #[cfg(test)]
 mod estimate_tests;

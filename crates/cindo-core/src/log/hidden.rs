@@ -3,7 +3,7 @@
 use crate::bench::Bench;
 use crate::cook::{Promise, varied_pull_s};
 use crate::error::FieldError;
-use crate::setup::{PlanRequest, resolve};
+use crate::setup::{PlanRequest, Resolved, resolve};
 
 /// How one cook differs from what its plan thinks.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -31,13 +31,23 @@ impl Hidden {
         request: &PlanRequest,
         promise: &Promise,
     ) -> Result<Option<f64>, Vec<FieldError>> {
-        let mut resolved = resolve(bench.into(), request)?;
+        let resolved = self.varied(bench.into(), request)?;
+        Ok(varied_pull_s(&resolved, promise, self.runs_k))
+    }
+
+    /// What is really cooked where a request is planned.
+    pub(crate) fn varied<'a>(
+        &self,
+        bench: Bench<'a>,
+        request: &PlanRequest,
+    ) -> Result<Resolved<'a>, Vec<FieldError>> {
+        let mut resolved = resolve(bench, request)?;
         let setup = &mut resolved.setup;
         setup.thickness_m += self.thicker_mm / 1000.0;
         setup.start_c += self.warmer_k;
         setup.film_factor *= self.film;
         setup.medium_c += self.runs_k;
         setup.rest.duration_s = (setup.rest.duration_s + self.longer_s).max(0.0);
-        Ok(varied_pull_s(&resolved, promise, self.runs_k))
+        Ok(resolved)
     }
 }

@@ -5,7 +5,7 @@ use rand::{RngExt, SeedableRng};
 
 use super::*;
 use crate::catalogue::Catalogue;
-use crate::cook::{Promise, normal};
+use crate::cook::{Event, Happened, Promise, hindsight, normal, probed};
 use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::piece::Piece;
 use crate::setup::{Doneness, PlanRequest};
@@ -97,14 +97,20 @@ impl<'d> Tried<'d> {
         by.pull_s(catalogue, request, promise).unwrap().unwrap()
     }
 
-    /// The pull that readings afterwards say was right, and how far that may be off: for the rest that was planned
-    /// (how long it stood is another matter), off by 3 % (`cook::estimate_tests`: 4 % with the first half alone).
-    fn read_s(&self, catalogue: &Catalogue, random: &mut StdRng) -> [f64; 2] {
+    /// The pull that readings afterwards say was right, and how far that may be off, as the estimator of the stove
+    /// has it: turned and taken out at the plan's moments, with a probe in it all the while.
+    fn read_s(&self, catalogue: &Catalogue, random: &mut StdRng) -> Option<[f64; 2]> {
         let Dish { entry: Entry { request, .. }, promise, .. } = self.dish;
-        let by = Hidden { longer_s: 0.0, ..self.by };
-        let right_s = by.pull_s(catalogue, request, promise).unwrap().unwrap();
-        let sd_s = 0.03 * right_s;
-        [right_s + sd_s * normal(random), sd_s]
+        let real = self.by.varied(catalogue.into(), request).unwrap();
+        let way = (promise.pull_s, promise.pull_s);
+        let readings = probed(&real.setup, promise, self.by.runs_k, way, random);
+        let event = |at_s: f64, what| Event { id: at_s.to_string(), at_s, what };
+        let turned = promise.turn_s.map(|at_s| event(at_s, Happened::Turn));
+        let events: Vec<Event> = std::iter::once(event(0.0, Happened::In { medium_c: None }))
+            .chain(turned)
+            .chain([event(promise.pull_s, Happened::Out)])
+            .collect();
+        hindsight(catalogue, request, promise, (&events, &readings)).unwrap()
     }
 }
 
@@ -181,7 +187,7 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
         let mut by_verdict = dish.entry.clone();
         by_verdict.remark = said(dish, true_s, &mut random);
         let mut by_reading = by_verdict.clone();
-        by_reading.right_s = Some(tried.read_s(catalogue, &mut random));
+        by_reading.right_s = tried.read_s(catalogue, &mut random);
         let absurd = random.random_bool(0.1);
         let spoil = |entry: &Entry, by_s: f64| {
             let mut entry = entry.clone();
