@@ -19,6 +19,14 @@ interface Props {
 const KNOBS = ["high", "medium-high", "medium", "low to medium", "low"];
 const WATTS = { unit: "W", step: 100, digits: 0, show: (w: number) => w, read: (w: number) => w };
 
+const KILOS = {
+  unit: "kg",
+  step: 0.1,
+  digits: 1,
+  show: (kg: number) => kg,
+  read: (kg: number) => Math.round(kg * 10) / 10,
+};
+
 /** An id of a name: small letters, digits and underscores, unlike those that there are. */
 function idOf(name: string, taken: readonly string[]): string {
   const plain =
@@ -120,7 +128,7 @@ export function GearDialog({ catalogue, kitchen, id, onClose }: Props) {
             }}
           />
         </label>
-        {like && (
+        {like && !like.kinds.includes("thermometer") && (
           <div className="flex flex-wrap gap-x-5 gap-y-2">
             <Stepper
               label={like.round ? "Across, inside" : "Length, inside"}
@@ -141,6 +149,22 @@ export function GearDialog({ catalogue, kitchen, id, onClose }: Props) {
                 }}
               />
             )}
+            <Stepper
+              label="Deep, inside"
+              quantity={lengthIn(preferences)}
+              value={gear.height_mm ?? like.height_mm}
+              onChange={(mm) => {
+                if (mm >= 10 && mm <= 800) set({ height_mm: mm });
+              }}
+            />
+            <Stepper
+              label="It weighs"
+              quantity={KILOS}
+              value={gear.mass_kg ?? like.mass_kg}
+              onChange={(kg) => {
+                if (kg >= 0.2 && kg <= 80) set({ mass_kg: kg });
+              }}
+            />
             {like.control != null && (
               <Stepper
                 label="Most heat into it"
