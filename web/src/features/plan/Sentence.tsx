@@ -121,6 +121,7 @@ export const Sentence = memo(function Sentence({
         )}
       </Blank>{" "}
       <Blank
+        after=","
         text={`${cut?.name ?? piece.cut}${piece.stuffed ? ", stuffed" : ""}`}
         label="Cut"
         isWrong={complaint("piece.length_mm") !== undefined}
