@@ -55,7 +55,7 @@ fn hidden(catalogue: &Catalogue, seed: u64) -> Option<Hidden> {
     let true_pull_s = cook.pull_s(&[])?;
     let way = (true_pull_s, 0.5 * promise.pull_s);
     let readings = probed(&resolved.setup, &promise, heat_k, way, &mut random);
-    Some(Hidden { readings, request, promise, true_pull_s })
+    Some(Hidden { request, promise, true_pull_s, readings })
 }
 
 /// What a probe by hand says of a piece whose heat is off by so much, K, up to a moment of a way that is planned so
