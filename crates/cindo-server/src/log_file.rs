@@ -4,7 +4,7 @@ use std::collections::HashMap;
 
 use cindo_core::error::{FieldError, Problems};
 use cindo_core::kitchen::MOST_USES;
-use cindo_core::log::{Entry, Fault, MOST_BY_S, Remark, Verdict};
+use cindo_core::log::{Entry, Fault, MOST_BY_S, PRICE_KG, REAL_THICKNESS_MM, Remark, Verdict};
 use cindo_core::piece::Piece;
 use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_store::{KeptEntry, NewEntry};
@@ -438,7 +438,7 @@ impl<'r> Row<'r> {
 
     fn remark(&mut self) -> Remark {
         let by_s = self.number("by_s", MOST_BY_S, "s");
-        let real_thickness_mm = self.number("real_thickness_mm", THICKNESS_MM, "mm");
+        let real_thickness_mm = self.number("real_thickness_mm", REAL_THICKNESS_MM, "mm");
         let price_kg = self.number("price_kg", PRICE_KG, "");
         #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "0 to 200")]
         let uses =
@@ -515,7 +515,6 @@ impl<'r> Row<'r> {
 
 /// Thicknesses that pieces have, mm.
 const THICKNESS_MM: (f64, f64) = (3.0, 150.0);
-const PRICE_KG: (f64, f64) = (0.0, 10_000.0);
 
 fn of_row(
     desk: &Desk<'_>,

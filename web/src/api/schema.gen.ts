@@ -4381,8 +4381,8 @@ export interface components {
             /** @description Guests at risk eat it: by the book only, and some fish not at all. */
             at_risk?: boolean | null;
             /**
-             * @description A quick answer while something is dragged: on coarser grids, without the largest batch, the
-             *     side and ways out of trouble.
+             * @description A quick answer while something is dragged: on coarser grids, without the largest batch and the
+             *     side.
              */
             brief?: boolean | null;
             /**

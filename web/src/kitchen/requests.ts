@@ -6,11 +6,14 @@ import type { Preferences } from "./preferences";
 export const isAtRisk = (draft: PlanDraft, preferences: Preferences): boolean =>
   preferences.atRisk || draft.at_risk === true;
 
+/** Ids of the gear at hand for a plan: one that was kept brings its own; all there is when null. */
+export const gearAtHand = (draft: PlanDraft, preferences: Preferences): readonly string[] | null =>
+  draft.gear === undefined ? preferences.gear : draft.gear;
+
 /** What the kitchen adds to every plan: guests at risk, height above the sea, gear at hand. */
 function kitchen(draft: PlanDraft, preferences: Preferences) {
   const altitude = draft.altitude_m ?? preferences.altitudeM;
-  // A plan that was kept brings its own gear.
-  const gear = draft.gear === undefined ? preferences.gear : draft.gear;
+  const gear = gearAtHand(draft, preferences);
   return {
     ...(isAtRisk(draft, preferences) ? { at_risk: true } : {}),
     ...(altitude === 0 ? {} : { altitude_m: altitude }),

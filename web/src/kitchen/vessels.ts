@@ -1,18 +1,20 @@
 import type { Catalogue } from "@/api/client";
+import type { PlanDraft } from "@/lib/address";
 import type { Preferences } from "./preferences";
+import { gearAtHand } from "./requests";
 
 interface Vessel {
   id: string;
   name: string;
 }
 
-/** What a method can be cooked in here, the usual one first: one's own, then what everybody has, as far as it is at hand. */
+/** What a plan can be cooked in, the usual one first: one's own, then what everybody has, as far as it is at hand. */
 export function vesselsFor(
   catalogue: Catalogue,
   preferences: Preferences,
-  method: string,
+  draft: PlanDraft,
 ): Vessel[] {
-  const kind = catalogue.methods.find((m) => m.id === method)?.needs[0];
+  const kind = catalogue.methods.find((m) => m.id === draft.method)?.needs[0];
   if (kind === undefined) return [];
   const own = (preferences.own?.gear ?? []).map(({ id, name, like }) => ({
     id,
@@ -21,7 +23,7 @@ export function vesselsFor(
   }));
   const others = catalogue.gear.filter((g) => !own.some((o) => o.id === g.id));
   const known = [...own, ...others].filter((g) => g.kinds.includes(kind));
-  const { gear: atHand } = preferences;
+  const atHand = gearAtHand(draft, preferences);
   if (atHand === null) return known;
   return atHand.flatMap((id) => known.filter((g) => g.id === id));
 }

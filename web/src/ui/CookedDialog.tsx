@@ -1,8 +1,7 @@
 import { useNavigate } from "react-router";
 import type { PlanRequest } from "@/api/client";
-import { useKitchen } from "@/kitchen/kitchen";
 import { useLogChanges } from "@/kitchen/log";
-import { knownBefore } from "@/kitchen/uses";
+import { useKnownBefore } from "@/kitchen/uses";
 import { Modal } from "./Modal";
 import { RemarkForm } from "./RemarkForm";
 import { toast } from "./toast";
@@ -19,11 +18,11 @@ export function CookedDialog({ request, name, onClose }: Props) {
   const dialog = useOpened(onClose);
   const { add } = useLogChanges();
   const navigate = useNavigate();
-  const { kitchen } = useKitchen();
+  const known = useKnownBefore(request);
   return (
     <Modal ref={dialog} id="cooked" title={`Cooked: ${name}`}>
       <RemarkForm
-        remark={knownBefore(kitchen, request)}
+        remark={known}
         thicknessMm={request.piece.thickness_mm}
         isSaving={add.isPending}
         error={add.error?.fields[0]?.message ?? add.error?.message}

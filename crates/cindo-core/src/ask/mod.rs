@@ -1,5 +1,5 @@
 //! Questions asked backwards: what heat for this time, how thick for this heat and time, what does
-//! tempering change; whether there is a gentler way, and the ladder of thicknesses for one dish.
+//! tempering change; whether there is a better way, and the ladder of thicknesses for one dish.
 
 pub mod better;
 pub mod compare;

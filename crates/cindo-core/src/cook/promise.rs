@@ -56,10 +56,12 @@ impl Promise {
             turn_s: schedule.turns_s.first().copied(),
             spread_s: spread(setup, measured, &schedule, sought.pull_s, sought.slope),
             slope_k_s: sought.slope,
-            side_opaque_share: (!setup.method.all_round).then(|| {
-                let seen = sought.seen.and_then(|seen| seen.side_opaque);
-                seen.unwrap_or_else(|| Probe::side_opaque(setup, &schedule, sought.pull_s))
-            }),
+            side_opaque_share: Probe::side_opaque(
+                setup,
+                &schedule,
+                sought.pull_s,
+                sought.seen.and_then(|seen| seen.side_opaque),
+            ),
             core_share: sought.ending.core_m / sought.trial.grid.span_m(),
             level_c: column.level_c,
             over_k: [over(|e| e.core_at_pull_c), over(|e| e.core_served_c), over(|e| e.level_c)],

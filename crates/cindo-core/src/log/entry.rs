@@ -77,7 +77,10 @@ pub struct Remark {
 
 /// Longest and shortest time that would have done, s.
 pub const MOST_BY_S: (f64, f64) = (5.0, 1800.0);
-const THICKNESS_MM: (f64, f64) = (3.0, 150.0);
+/// Thinnest and thickest that a piece may have been when cut open, mm.
+pub const REAL_THICKNESS_MM: (f64, f64) = (3.0, 150.0);
+/// Least and most that a kilogram may have cost.
+pub const PRICE_KG: (f64, f64) = (0.0, 10_000.0);
 const LONGEST_SOURCE: usize = 80;
 const LONGEST_NOTE: usize = 500;
 const MOST_FAULTS: usize = 6;
@@ -96,10 +99,10 @@ impl Remark {
             }
         }
         if let Some(mm) = self.real_thickness_mm {
-            problems.range("real_thickness_mm", mm, THICKNESS_MM.0, THICKNESS_MM.1, "mm");
+            problems.range("real_thickness_mm", mm, REAL_THICKNESS_MM.0, REAL_THICKNESS_MM.1, "mm");
         }
         if let Some(price) = self.price_kg {
-            problems.range("price_kg", price, 0.0, 10_000.0, "");
+            problems.range("price_kg", price, PRICE_KG.0, PRICE_KG.1, "");
         }
         if self.uses.is_some_and(|uses| uses > MOST_USES) {
             problems.add("uses", format!("allowed are 0 to {MOST_USES}"));

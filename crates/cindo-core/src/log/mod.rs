@@ -6,7 +6,7 @@ mod fit;
 mod hidden;
 mod next;
 
-pub use entry::{Entry, Fault, MOST_BY_S, Remark, Verdict};
+pub use entry::{Entry, Fault, MOST_BY_S, PRICE_KG, REAL_THICKNESS_MM, Remark, Verdict};
 pub use evidence::{Check, Evidence, Slopes};
 pub use fit::{GearLearnt, Learnt, fit};
 pub use hidden::Hidden;

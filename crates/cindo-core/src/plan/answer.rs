@@ -336,9 +336,8 @@ fn assemble(
     let centre_s = recommended.map_or(pull_s, |r| r.out_s);
     let far_edge = margins.window.map_or(f64::INFINITY, |w| w.1);
     let brief = request.brief.unwrap_or(false);
-    let looks_at_it = !brief && !setup.method.all_round;
-    let side_opaque = looks_at_it
-        .then(|| record.side_opaque.unwrap_or_else(|| Probe::side_opaque(setup, schedule, pull_s)));
+    let side_opaque =
+        if brief { None } else { Probe::side_opaque(setup, schedule, pull_s, record.side_opaque) };
     let rest_s = setup.rest.duration_s;
     let times = Times {
         // The same tenths as in the answer, so that card and steps round to the same second.

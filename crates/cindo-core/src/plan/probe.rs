@@ -29,8 +29,7 @@ pub(crate) struct Seen {
     pub(crate) level_c: f64,
     /// Worst place of the section, rested on the coldest support.
     pub(crate) verdict: Verdict,
-    /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1; none where heat
-    /// comes from all round.
+    /// How high the side is opaque, as [`Probe::side_opaque`].
     pub(crate) side_opaque: Option<f64>,
 }
 
@@ -68,8 +67,20 @@ impl<'s, 'a> Probe<'s, 'a> {
         }
     }
 
-    /// How high the side is opaque as [`Seen`] has it, of a piece whose section was not looked at.
-    pub(crate) fn side_opaque(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64) -> f64 {
+    /// How high the side is opaque at the first turn, or at the pull where nothing is turned, 0 to 1, as the section that
+    /// was `seen` has it, or one of its own; none where heat comes from all round.
+    pub(crate) fn side_opaque(
+        setup: &Setup<'_>,
+        schedule: &Schedule,
+        pull_s: f64,
+        seen: Option<f64>,
+    ) -> Option<f64> {
+        let is_shown = !setup.method.all_round;
+        is_shown.then(|| seen.unwrap_or_else(|| Self::side_followed(setup, schedule, pull_s)))
+    }
+
+    /// The same, followed up to that moment for nothing else.
+    fn side_followed(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64) -> f64 {
         let at_s = schedule.shown_at_s(pull_s);
         let plane = Plane::new(setup, Accuracy::OUTSIDE.over(2.0 * at_s));
         let programme = Programme::of(setup);
@@ -263,6 +274,38 @@ mod tests {
     use crate::piece::Piece;
     use crate::setup::{Doneness, PlanRequest, resolve};
     use crate::timeline::{Deed, Event};
+
+    /// How high the side is opaque is the same whether the section was looked at for more than that or not.
+    #[test]
+    fn a_side_is_as_opaque_by_a_look_as_followed_alone() {
+        let catalogue = Catalogue::embedded().unwrap();
+        for (species, cut, thickness_mm, method) in [
+            ("mackerel", "whole_round", 35.0, "grill"),
+            ("sea_bass", "whole_round", 50.0, "sear"),
+            ("cod", "loin", 40.0, "saute"),
+        ] {
+            let request = PlanRequest {
+                piece: Piece {
+                    species: species.into(),
+                    cut: cut.into(),
+                    thickness_mm,
+                    start_c: 5.0,
+                    ..Piece::default()
+                },
+                method: method.into(),
+                doneness: Doneness::Band("medium".into()),
+                ..PlanRequest::default()
+            };
+            let resolved = resolve((&catalogue).into(), &request).unwrap();
+            let setup = &resolved.setup;
+            let way = Programme::of(setup).lived(900.0, &[]);
+            let seen = Probe::new(setup, resolved.limit).looks().seen(&way).side_opaque;
+            let alone = Probe::side_followed(setup, &way.schedule, way.out_s);
+            let looked = seen.unwrap();
+            assert!((0.1..0.95).contains(&alone), "{method}: {alone} tells nothing");
+            assert!((looked - alone).abs() < 0.1, "{method}: {looked} for {alone}");
+        }
+    }
 
     /// Looks that go on from one another show what each alone shows, whatever their order and whatever happened.
     #[test]

@@ -217,10 +217,8 @@ pub(crate) fn seek<'a>(resolved: &Resolved<'a>) -> Result<Sought<'a>, Vec<FieldE
     let found = if target.hold_s > 0.0 {
         search.held(aim_c, rough)
     } else if setup.needs_section() {
-        {
-            let probe = Probe::new(setup, *limit);
-            search.section(&probe, aim_c, search.guessed(aim_c, rough))
-        }
+        let probe = Probe::new(setup, *limit);
+        search.section(&probe, aim_c, search.guessed(aim_c, rough))
     } else {
         search.flat(aim_c, rough)
     };
@@ -408,8 +406,7 @@ impl<'a> Search<'_, 'a> {
             seen = seen.with_core(look.core_c);
         }
         root.at = onward;
-        let ending = seen.ending(self.trial.candidate(root.at));
-        Some(Found { root, ending, seen: Some(seen) })
+        Some(self.found(root, seen))
     }
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
@@ -423,8 +420,13 @@ impl<'a> Search<'_, 'a> {
         let level = |pull_s: f64| looks.held(&way(pull_s)).surely_c();
         let root = rising_root(level, aim_c, tolerance_k, guess, self.span)?;
         let seen = looks.seen(&way(root.at));
+        Some(self.found(root, seen))
+    }
+
+    /// A pull as the whole section has it.
+    fn found(&self, root: Root, seen: Seen) -> Found {
         let ending = seen.ending(self.trial.candidate(root.at));
-        Some(Found { root, ending, seen: Some(seen) })
+        Found { root, ending, seen: Some(seen) }
     }
 
     /// When a coat that has to be gold is, s, where that is after a pull.
@@ -549,6 +551,9 @@ fn unreachable(setup: &Setup<'_>, target: &Target, coarse: &Trial<'_>) -> FieldE
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::catalogue::Catalogue;
+    use crate::piece::Piece;
+    use crate::setup::{Doneness, PlanRequest, resolve};
 
     fn root(f: impl FnMut(f64) -> f64, target: f64, at: f64) -> Option<f64> {
         rising_root(f, target, 1e-3, Root { at, slope: 1.0 }, (2.0, 100.0)).map(|root| root.at)
@@ -569,12 +574,80 @@ mod tests {
         }
     }
 
+    fn whole(species: &str, thickness_mm: f64, method: &str) -> PlanRequest {
+        PlanRequest {
+            piece: Piece {
+                species: species.into(),
+                cut: "whole_round".into(),
+                thickness_mm,
+                skin: true,
+                start_c: 5.0,
+                ..Piece::default()
+            },
+            method: method.into(),
+            doneness: Doneness::Band("just_done".into()),
+            ..PlanRequest::default()
+        }
+    }
+
+    const WHOLE: [(&str, f64); 3] = [("mackerel", 30.0), ("gurnard", 45.0), ("sea_bass", 65.0)];
+    const TURNED: [&str; 4] = ["sear", "saute", "grill", "grill_covered"];
+
+    /// Where whole fish end was read off their searches: what is written there is what they still do.
+    #[test]
+    fn a_search_on_the_section_begins_near_its_end() {
+        let catalogue = Catalogue::embedded().unwrap();
+        let mut off = Vec::new();
+        for (species, thickness_mm) in WHOLE {
+            for method in TURNED {
+                let request = whole(species, thickness_mm, method);
+                let resolved = resolve((&catalogue).into(), &request).unwrap();
+                let (column, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
+                let schedule = column.programme.schedule(column_s);
+                let share = section_share(&resolved.setup, &column.programme, &schedule);
+                let found = seek(&resolved).unwrap().pull_s;
+                off.push((found / (share * column_s) - 1.0).abs());
+                assert!(off[off.len() - 1] < 0.12, "{species} {method}: {share} for {found}");
+            }
+        }
+        off.sort_by(f64::total_cmp);
+        assert!(off[off.len() / 2] < 0.05, "{off:.3?}");
+    }
+
+    /// The last way to a pull is gone along a line: a look at that pull finds what the line said.
+    #[test]
+    fn what_a_line_says_a_look_finds() {
+        let catalogue = Catalogue::embedded().unwrap();
+        let mut gone = 0;
+        for (species, thickness_mm) in WHOLE {
+            for method in TURNED {
+                let request = whole(species, thickness_mm, method);
+                let resolved = resolve((&catalogue).into(), &request).unwrap();
+                let Sought { trial, pull_s, ending, .. } = seek(&resolved).unwrap();
+                let probe = Probe::new(&resolved.setup, resolved.limit);
+                let seen = probe.looks().seen(&trial.programme.lived(pull_s, &[]));
+                for (told_c, seen_c) in [
+                    (ending.core_at_pull_c, seen.core_at_pull_c),
+                    (ending.core_served_c, seen.core_served_c),
+                    (ending.level_c, seen.level_c),
+                ] {
+                    assert!((told_c - seen_c).abs() < 0.3, "{species} {method}: {told_c} {seen_c}");
+                }
+                gone += u32::from((ending.level_c - resolved.target.aim_c).abs() < 1e-9);
+            }
+        }
+        assert!(gone >= 3, "only {gone} of them went along a line");
+        let look = |pull_s: f64, core_c: [f64; 3]| Look { pull_s, core_c };
+        let on = look(200.0, [32.0, 42.0, 44.0]).onward(&look(100.0, [30.0, 38.0, 43.0]), 250.0);
+        assert_eq!(on, look(250.0, [33.0, 44.0, 44.5]), "by hand");
+    }
+
     /// When a coat is gold lies within a step, not at its end: steps of any length find the same moment.
     #[test]
     fn colour_does_not_wait_for_the_end_of_a_step() {
-        let catalogue = crate::catalogue::Catalogue::embedded().unwrap();
-        let request = crate::setup::PlanRequest {
-            piece: crate::piece::Piece {
+        let catalogue = Catalogue::embedded().unwrap();
+        let request = PlanRequest {
+            piece: Piece {
                 species: "salmon".into(),
                 cut: "fillet".into(),
                 thickness_mm: 24.0,
@@ -582,10 +655,10 @@ mod tests {
                 ..Default::default()
             },
             method: "deep_fry".into(),
-            doneness: crate::setup::Doneness::Band("rare".into()),
+            doneness: Doneness::Band("rare".into()),
             ..Default::default()
         };
-        let resolved = crate::setup::resolve((&catalogue).into(), &request).unwrap();
+        let resolved = resolve((&catalogue).into(), &request).unwrap();
         let setup = &resolved.setup;
         let gold_s = |accuracy: Accuracy| {
             let trial = Trial::new(setup, accuracy);

@@ -111,8 +111,8 @@ pub struct PlanRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 40, maximum = 110))]
     pub rest_c: Option<f64>,
-    /// A quick answer while something is dragged: on coarser grids, without the largest batch, the
-    /// side and ways out of trouble.
+    /// A quick answer while something is dragged: on coarser grids, without the largest batch and the
+    /// side.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub brief: Option<bool>,
 }

@@ -93,7 +93,7 @@ impl Clone for OwnWork {
 }
 
 /// One line's gathered arrays; even in length, the last cell idle when the line is odd.
-#[derive(Debug, Clone)]
+#[derive(Debug)]
 struct Work {
     heat: Vec<f64>,
     one: Vec<f64>,

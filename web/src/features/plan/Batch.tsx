@@ -20,7 +20,7 @@ interface Props {
 export const Batch = memo(function Batch({ plan, catalogue, draft, onChange }: Props) {
   const { preferences } = usePreferences();
   const { batch } = plan;
-  const vessels = vesselsFor(catalogue, preferences, draft.method);
+  const vessels = vesselsFor(catalogue, preferences, draft);
   const hasChoice = vessels.length > 1;
   const service = useRunningLineUp();
   return (

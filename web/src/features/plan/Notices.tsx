@@ -90,13 +90,14 @@ export function Gentler({
   );
 }
 
+interface TroubleProps extends Props {
+  /** What mends it; none when null, not known when undefined. */
+  remedy: Remedy | null | undefined;
+  isLooking: boolean;
+}
+
 /** What is wrong with a plan, before anything else of it, and the nearest setting that is right. */
-export function Trouble({
-  plan,
-  remedy,
-  draft,
-  onChange,
-}: Props & { remedy: Remedy | null | "unknown" }) {
+export function Trouble({ plan, remedy, isLooking, draft, onChange }: TroubleProps) {
   const { preferences } = usePreferences();
   const { trouble } = plan;
   if (!trouble) return null;
@@ -106,12 +107,15 @@ export function Trouble({
       className="mt-2 rounded-box border-2 border-error px-3 py-1.5 text-sm print:border"
     >
       <p className="font-bold">{localise(trouble.sentence, preferences)}</p>
-      {remedy === "unknown" || remedy === null ? (
+      {!remedy && (
         // It keeps its height: the page does not move when the answer comes.
         <p className="flex min-h-11 items-center print:hidden">
-          {remedy === null ? "No setting near it does better." : "Looking for what mends it…"}
+          {remedy === null
+            ? "No setting near it does better."
+            : isLooking && "Looking for what mends it…"}
         </p>
-      ) : (
+      )}
+      {remedy && (
         <button
           type="button"
           className="min-h-11 cursor-pointer text-left underline print:hidden"

@@ -122,7 +122,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   const { plan, failure, isBehind, again, ask, catchUp } = useLivePlan(request, isDragging, live);
   const isSettled = !isDragging && !isBehind && failure === null;
   const { section, isComing } = useSection(request, isSettled);
-  const { gentler, remedy } = useBetter(request, isSettled);
+  const { gentler, remedy, isLooking } = useBetter(request, isSettled);
   const [moment, setMoment] = useState<number | null>(null);
   const [keepAsked, setKeepAsked] = useState(0);
   const findFish = useRef<HTMLButtonElement>(null);
@@ -185,8 +185,17 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
   if (!isBehind && !isDragging && flip !== turnS) setTurnS(flip);
   const usual = useUsual(plan?.method === settled.method ? plan : null);
   const trouble = useMemo(
-    () => near && <Trouble plan={near} remedy={remedy} draft={settled} onChange={commit} />,
-    [near, remedy, settled, commit],
+    () =>
+      near && (
+        <Trouble
+          plan={near}
+          remedy={remedy}
+          isLooking={isLooking}
+          draft={settled}
+          onChange={commit}
+        />
+      ),
+    [near, remedy, isLooking, settled, commit],
   );
   // On a narrow screen it stands below what the hand needs.
   const fromTheLog = near && (

@@ -159,7 +159,7 @@ export function useSection(request: PlanRequest, isSettled: boolean) {
 
 /** A better way than a settled plan, once that is known. */
 export function useBetter(request: PlanRequest, isSettled: boolean) {
-  const { data, isPlaceholderData } = useQuery(
+  const { data, isPlaceholderData, isFetching } = useQuery(
     queryOptions<BetterAnswer>({
       queryKey: ["better", request],
       queryFn: () => unwrap(api.POST("/api/better", { body: request })),
@@ -172,9 +172,9 @@ export function useBetter(request: PlanRequest, isSettled: boolean) {
   return {
     gentler: data?.gentler ?? null,
     // What mends one plan does not mend the next.
-    remedy:
-      data === undefined || isPlaceholderData || !isSettled ? "unknown" : (data.remedy ?? null),
-  } as const;
+    remedy: isPlaceholderData || !isSettled ? undefined : data?.remedy,
+    isLooking: isFetching,
+  };
 }
 
 /** Asks a question backwards. */

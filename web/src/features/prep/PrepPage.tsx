@@ -80,7 +80,7 @@ function Preparing({ catalogue }: { catalogue: Catalogue }) {
   };
   const complaint = (field: string) => complaintOf(error, field, preferences);
   const species = catalogue.species.find((s) => s.id === plan.piece.species);
-  const vessels = vesselsFor(catalogue, preferences, plan.method);
+  const vessels = vesselsFor(catalogue, preferences, plan);
   return (
     <div className="px-4 py-4 sm:px-7 sm:py-5">
       <Head

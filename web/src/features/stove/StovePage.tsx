@@ -6,12 +6,11 @@ import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue } from "@/api/client";
 import { allowSound, LOUDNESS } from "@/kitchen/alarm";
-import { useKitchen } from "@/kitchen/kitchen";
 import { nowOf, timeOf, useRunningLineUp } from "@/kitchen/lineUps";
 import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { callsAt, useCalls } from "@/kitchen/useCalls";
-import { knownBefore } from "@/kitchen/uses";
+import { useKnownBefore } from "@/kitchen/uses";
 import { counted } from "@/lib/time";
 import { localise } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
@@ -364,7 +363,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
 /** It is on the plate and in the log: what the cook says of it. */
 function Served({ cook }: { cook: HeardCook }) {
   const { remark } = useLogChanges();
-  const { kitchen } = useKitchen();
+  const known = useKnownBefore(cook.request);
   const id = cook.log_entry;
   if (id == null) return <p className="text-center text-xl">Served.</p>;
   return (
@@ -378,7 +377,7 @@ function Served({ cook }: { cook: HeardCook }) {
         </p>
       ) : (
         <RemarkForm
-          remark={knownBefore(kitchen, cook.request)}
+          remark={known}
           thicknessMm={cook.request.piece.thickness_mm}
           isSaving={remark.isPending}
           error={remark.error?.message}
