@@ -77,8 +77,9 @@ check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated
 	@git diff --exit-code -- openapi.json web/src/api/schema.gen.ts || { echo "Generated files were out of date: commit them." >&2; exit 1; }
 	cd web && npm run --silent types && npm run --silent lint
 
+# Tools that only read a few files: without optimisation they are there much sooner.
 $(DENY):
-	cargo install --quiet --locked --root $(TOOLS) cargo-deny@0.20.2
+	cargo install --quiet --locked --debug --root $(TOOLS) cargo-deny@0.20.2
 
 $(SCHEMATHESIS):
 	python3 -m venv $(TOOLS)/schemathesis
@@ -88,7 +89,7 @@ $(FUZZ):
 	cargo install --quiet --locked --root $(TOOLS) cargo-fuzz@0.13.2
 
 $(MACHETE):
-	cargo install --quiet --locked --root $(TOOLS) cargo-machete@0.9.2
+	cargo install --quiet --locked --debug --root $(TOOLS) cargo-machete@0.9.2
 
 codegen: web/node_modules/.package-lock.json ## OpenAPI and TypeScript types from the Rust types
 	cargo run --quiet --locked --package cindo-server -- openapi > openapi.json.new

@@ -46,7 +46,7 @@ pub(super) fn clashes(
         let late_s = late.map(to_s);
         let mut fixes = Vec::new();
         let why = if clashes.len() < LOOKED_INTO && lines.len() <= LOOKED_INTO_OF {
-            look_into(job, line, (lines, stations), (instance, late), &mut fixes)
+            look_into(job, line, (lines, stations), (instance, schedule), &mut fixes)
         } else {
             "The kitchen is full then.".to_owned()
         };
@@ -69,7 +69,7 @@ fn look_into(
     job: usize,
     line: &Line<'_>,
     (lines, stations): (&[Line<'_>], &Stations),
-    (instance, late): (&Instance, Option<i32>),
+    (instance, schedule): (&Instance, &Schedule),
     fixes: &mut Vec<String>,
 ) -> String {
     let alone = Instance { jobs: vec![instance.jobs[job].clone()], ..instance.clone() };
@@ -87,22 +87,27 @@ fn look_into(
     let mut used: Vec<usize> = used.map(|d| d.resource).collect();
     used.sort_unstable();
     used.dedup();
+    let was = late_in(schedule, job);
+    let all_were: i64 = (0..lines.len()).map(|job| late_in(schedule, job)).sum();
     for resource in used {
         let mut more = instance.clone();
         more.resources[resource].capacity += 1;
         let with_more = solve(&more, Effort::QUICK, None);
-        let was = late.unwrap_or(i32::MAX);
-        let is = with_more.placements[job].as_ref().map_or(i32::MAX, |p| p.late);
-        if is <= was / 2 {
-            short.push(resource);
-            fixes.push(match resource {
-                HANDS_AT => "One more pair of hands.".to_owned(),
-                BURNERS_AT => "One more burner.".to_owned(),
-                _ => format!("A second one like {}.", the(&stations.list[resource].name)),
-            });
+        let is = late_in(&with_more, job);
+        let all_are: i64 = (0..lines.len()).map(|job| late_in(&with_more, job)).sum();
+        // It helps this dish, and not only at another's expense.
+        if is <= was / 2 && all_were - all_are >= was - was / 2 {
+            short.push((all_are, resource));
         }
     }
-    let Some(first) = short.first() else {
+    // What mends most first.
+    short.sort_unstable();
+    fixes.extend(short.iter().map(|(_, resource)| match *resource {
+        HANDS_AT => "One more pair of hands.".to_owned(),
+        BURNERS_AT => "One more burner.".to_owned(),
+        other => format!("A second one like {}.", the(&stations.list[other].name)),
+    }));
+    let Some((_, first)) = short.first() else {
         return "Too much is wanted at once: no single thing more would make it fit.".to_owned();
     };
     let needs = |other: &Line<'_>| {
@@ -122,6 +127,11 @@ fn look_into(
         "{name} {verb} wanted by {} at the same time.",
         crate::say::listed(others.into_iter().take(4))
     )
+}
+
+/// How late a dish is, in ticks; later than ever where it has no place.
+fn late_in(schedule: &Schedule, job: usize) -> i64 {
+    i64::from(schedule.placements[job].as_ref().map_or(i32::MAX, |p| p.late))
 }
 
 /// The shortest way from the first step to the plate, s.

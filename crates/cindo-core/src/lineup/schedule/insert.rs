@@ -4,15 +4,21 @@
 //! least, over the lags that are allowed, of waiting and of going on from there. That least over a sliding
 //! window costs one comparison a tick (a queue of candidates that stay ahead).
 
-use std::collections::VecDeque;
-
+use super::bits::Bits;
 use super::timetable::Timetable;
 use super::{Activity, Instance, Job, Mode, Placement, Tick};
 
 /// What cannot be.
 const NEVER: i64 = i64::MAX / 4;
-/// A dish is looked for so many ticks earlier than it has to begin at first, and so many late.
-const FIRST_LOOK: (Tick, Tick) = (240, 240);
+/// A dish is looked for so many ticks earlier than it has to begin at first.
+const FIRST_LOOK_EARLY: Tick = 240;
+/// And so many late.
+const FIRST_LOOKS_LATE: [Tick; 2] = [30, 240];
+/// Where beginnings may overlap others and the next may follow within so many ticks, every third is looked at:
+/// they are timed exactly then.
+const COARSE: Tick = 3;
+/// To look at an activity at all costs as much as so many beginnings.
+const LOOK: usize = 60;
 
 /// On what terms a dish is placed.
 #[derive(Debug, Clone, Copy, Default)]
@@ -47,20 +53,76 @@ pub(super) struct Overlap {
     pub(super) shift: Tick,
 }
 
+/// An activity's beginnings from the latest to the earliest, and what going on from each costs.
+#[derive(Debug, Default)]
+struct Stage {
+    /// The earliest that may be looked at, and how many from there.
+    low: Tick,
+    ticks: usize,
+    /// Those that find what they need.
+    at: Vec<Tick>,
+    /// Cost of going on, by beginning.
+    cost: Vec<i64>,
+    /// Place of the next activity's beginning that this rests on.
+    next: Vec<usize>,
+}
+
 /// Room for the programme, used again and again.
 #[derive(Debug, Default)]
 pub(super) struct Workspace {
-    /// Cost of going on, by activity and beginning.
-    cost: Vec<Vec<i64>>,
-    /// Beginning of the next activity that this rests on.
-    next: Vec<Vec<Tick>>,
-    open: Vec<bool>,
+    /// By activity.
+    stages: Vec<Stage>,
+    open: Bits,
+    blocked: Bits,
     /// What overlapping others costs, by beginning.
     price: Vec<i64>,
-    blocked: Vec<bool>,
-    queue: VecDeque<(Tick, i64)>,
+    queue: Queue,
+    is_coarse: bool,
     /// Beginnings that were looked at: what it cost so far.
     pub(super) looked_at: u64,
+}
+
+/// Beginnings of the next activity that may be the cheapest, from the latest to the earliest, ever dearer.
+#[derive(Debug, Default)]
+struct Queue {
+    kept: Vec<(usize, Tick, i64)>,
+    /// What is before that has left.
+    first: usize,
+    /// So many have entered.
+    entered: usize,
+}
+
+impl Queue {
+    fn clear(&mut self) {
+        self.kept.clear();
+        self.first = 0;
+        self.entered = 0;
+    }
+
+    /// The cheapest of the beginnings within a span, with its cost and what waiting for it costs. Each span begins
+    /// and ends no later than the one before.
+    fn cheapest(
+        &mut self,
+        on: &Stage,
+        (from, to): (Tick, Tick),
+        lag_cost: i64,
+    ) -> Option<(usize, i64)> {
+        while let Some(at) = on.at.get(self.entered).filter(|at| **at >= from) {
+            let waits = on.cost[self.entered] + i64::from(*at) * lag_cost;
+            // An earlier beginning that costs no more stays ahead.
+            while self.kept.len() > self.first
+                && self.kept.last().is_some_and(|(_, _, other)| *other >= waits)
+            {
+                self.kept.pop();
+            }
+            self.kept.push((self.entered, *at, waits));
+            self.entered += 1;
+        }
+        while self.kept.get(self.first).is_some_and(|(_, at, _)| *at > to) {
+            self.first += 1;
+        }
+        self.kept.get(self.first).map(|(place, _, waits)| (*place, *waits))
+    }
 }
 
 /// The cheapest place of a dish; none where there is none between the earliest and the latest moment. With a
@@ -73,29 +135,40 @@ pub(super) fn cheapest(
 ) -> Option<Placement> {
     let job = &instance.jobs[job];
     let overlap = terms.overlap;
-    let fixed = job.modes.iter().flat_map(|m| &m.activities).filter_map(|a| a.fixed);
-    let first_fixed = fixed.min().unwrap_or(Tick::MAX);
-    let whole = (instance.earliest.min(first_fixed), instance.latest);
-    let near = (
-        (job.due - longest(job).min(shortest(job) + FIRST_LOOK.0))
-            .max(instance.earliest)
-            .min(first_fixed),
-        (job.due + FIRST_LOOK.1).min(instance.latest),
-    );
-    let best = |span: (Tick, Tick), space: &mut Workspace| {
-        let allowed = job.modes.iter().enumerate().filter(|(_, way)| terms.allow(job, way));
-        let found = allowed.filter_map(|(mode, way)| {
-            space.mode(instance, (job, mode, way), (timetable, overlap), span)
-        });
-        found.min_by_key(|(cost, _)| *cost).map(|(_, placement)| placement)
+    let due = job.due + overlap.map_or(0, |o| o.shift);
+    let near = due - longest(job).min(shortest(job) + FIRST_LOOK_EARLY);
+    let best = |begins: Tick, late: Tick, space: &mut Workspace| {
+        let mut best = (NEVER, None);
+        let ready = due.saturating_add(late).min(instance.latest);
+        for (mode, way) in job.modes.iter().enumerate().filter(|(_, way)| terms.allow(job, way)) {
+            let found = space.mode(
+                instance,
+                (job, mode, way),
+                (timetable, overlap),
+                (begins, ready),
+                best.0,
+            );
+            if let Some((cost, placement)) = found {
+                best = (cost, Some(placement));
+            }
+        }
+        best
     };
-    let found = best(near, space);
+    let least = job.modes.iter().map(|m| m.cost).min().unwrap_or(0);
+    // Whatever is later than that costs more.
+    let latest =
+        |cost: i64| Tick::try_from((cost - least) / job.late_cost.max(1)).unwrap_or(Tick::MAX);
+    let mut found = (NEVER, None);
+    for late in FIRST_LOOKS_LATE {
+        found = best(near, late, space);
+        if found.1.is_some() && latest(found.0) <= late {
+            break;
+        }
+    }
     // What is not found near by, or only late, may be found further off.
     match found {
-        Some(placement) if overlap.is_some() => Some(placement),
-        Some(placement) if placement.late == 0 || near == whole => Some(placement),
-        _ if near != whole => best(whole, space).or(found),
-        _ => found,
+        (_, Some(placement)) if overlap.is_some() || placement.late == 0 => Some(placement),
+        (cost, placement) => best(instance.earliest, latest(cost), space).1.or(placement),
     }
 }
 
@@ -114,187 +187,308 @@ fn longest(job: &Job) -> Tick {
     job.modes.iter().map(of).max().unwrap_or(0)
 }
 
+/// Beginnings of a first activity that are looked at together at first, from the latest on; then twice as many.
+const FIRST_CHUNK: usize = 64;
+
 impl Workspace {
-    /// The cheapest place of one mode whose activities all begin within a span.
+    /// The cheapest place of one mode that begins from some moment on and is ready until another, where it
+    /// costs less than `most`.
     fn mode(
         &mut self,
         instance: &Instance,
         (job, mode, way): (&Job, usize, &Mode),
         (timetable, overlap): (&Timetable, Option<Overlap>),
-        (low, high): (Tick, Tick),
+        (begins, ready): (Tick, Tick),
+        most: i64,
     ) -> Option<(i64, Placement)> {
-        let ticks = usize::try_from(high - low + 1).ok()?;
         let count = way.activities.len();
-        if self.cost.len() < count {
-            self.cost.resize_with(count, Vec::new);
-            self.next.resize_with(count, Vec::new);
+        if self.stages.len() < count {
+            self.stages.resize_with(count, Stage::default);
         }
-        self.looked_at += (ticks * count) as u64;
+        let is_loose =
+            |a: &Activity| a.fixed.is_none() && a.lag.most.saturating_sub(a.lag.least) >= COARSE;
+        self.is_coarse = overlap.is_some() && way.activities.iter().all(is_loose);
+        let due = job.due + overlap.map_or(0, |o| o.shift);
+        let begins = begins.max(job.earliest(instance));
+        let (mut low, mut high) = (due, ready);
         for place in (0..count).rev() {
-            let activity = &way.activities[place];
-            self.find_open(instance, (job, activity), (timetable, overlap), (low, ticks));
-            let mut cost = std::mem::take(&mut self.cost[place]);
-            let mut next = std::mem::take(&mut self.next[place]);
-            cost.clear();
-            cost.resize(ticks, NEVER);
-            next.clear();
-            next.resize(ticks, low);
-            if place + 1 == count {
-                let due = job.due + overlap.map_or(0, |o| o.shift);
-                self.last((job, due), activity, (low, instance.latest), &mut cost);
-            } else {
-                self.before(activity, place, low, (&mut cost, &mut next));
-            }
-            if overlap.is_some() && activity.fixed.is_none() {
-                for (cost, price) in cost.iter_mut().zip(&self.price) {
-                    *cost += price;
-                }
-            }
-            self.cost[place] = cost;
-            self.next[place] = next;
+            let Activity { length, lag, fixed, .. } = &way.activities[place];
+            high -= length + lag.least;
+            low = low.saturating_sub(length.saturating_add(lag.most));
+            (low, high) = match *fixed {
+                Some(fixed) if (low..=high).contains(&fixed) => (fixed, fixed),
+                Some(_) => return None,
+                None => (low.max(begins), high),
+            };
+            self.stages[place].low = low;
+            self.stages[place].ticks = usize::try_from(high - low + 1).ok().filter(|t| *t > 0)?;
         }
-        // Of what costs the same the latest beginning.
-        let first = &self.cost[0];
-        let best = (0..ticks).rev().min_by_key(|i| first[*i])?;
-        let cost = first[best];
-        (cost < NEVER).then(|| {
-            (cost + way.cost, Placement::at(job, mode, self.follow(way, low + to_tick(best), low)))
-        })
+        for place in (1..count).rev() {
+            self.queue.clear();
+            let Stage { low, ticks, .. } = self.stages[place];
+            self.find_open(instance, &way.activities[place], (timetable, overlap), (low, ticks));
+            self.stage((job, due, way, place), overlap);
+        }
+        let (cost, first, second) =
+            self.first(instance, (job, due, way), (timetable, overlap), most - way.cost)?;
+        let mut starts = Vec::with_capacity(count);
+        starts.push(first);
+        let mut place = second;
+        for stage in &self.stages[1..count] {
+            starts.push(stage.at[place]);
+            place = stage.next[place];
+        }
+        Some((cost + way.cost, Placement::at(job, mode, starts)))
     }
 
-    /// Which beginnings of an activity find everything that it needs.
+    /// The cheapest beginning of a whole dish that costs less than `most`: its cost, its moment and the place of
+    /// the next activity's.
+    fn first(
+        &mut self,
+        instance: &Instance,
+        (job, due, way): (&Job, Tick, &Mode),
+        (timetable, overlap): (&Timetable, Option<Overlap>),
+        most: i64,
+    ) -> Option<(i64, Tick, usize)> {
+        let activity = &way.activities[0];
+        let Activity { length, lag, .. } = *activity;
+        let (low, mut left) = (self.stages[0].low, self.stages[0].ticks);
+        self.queue.clear();
+        // What nothing that begins earlier can cost less than, but for its waiting.
+        let on = &self.stages.get(1).filter(|_| way.activities.len() > 1);
+        let least = on.map(|on| {
+            let waits = on.at.iter().zip(&on.cost);
+            waits.map(|(at, cost)| cost + i64::from(*at) * lag.cost).min().unwrap_or(NEVER)
+        });
+        let mut best = (most, None);
+        let mut chunk = FIRST_CHUNK;
+        while left > 0 {
+            let ticks = chunk.min(left);
+            left -= ticks;
+            chunk *= 2;
+            let from = low + to_tick(left);
+            self.find_open(instance, activity, (timetable, overlap), (from, ticks));
+            let Self { open, price, queue, stages, .. } = self;
+            for i in open.from_the_last() {
+                let at = from + to_tick(i);
+                let end = at + length;
+                if least.is_some_and(|least| least - i64::from(end) * lag.cost >= best.0) {
+                    // Whatever begins earlier waits longer.
+                    left = 0;
+                    break;
+                }
+                let found = if least.is_some() {
+                    let span = (end + lag.least, end.saturating_add(lag.most));
+                    let next = queue.cheapest(&stages[1], span, lag.cost);
+                    next.map(|(next, waits)| (waits - i64::from(end) * lag.cost, next))
+                } else {
+                    Some((served((job, due), activity, at), 0))
+                };
+                if let Some((cost, next)) = found {
+                    let cost = cost + if overlap.is_some() { price[i] } else { 0 };
+                    if cost < best.0 {
+                        best = (cost, Some((at, next)));
+                    }
+                }
+            }
+        }
+        best.1.map(|(at, next)| (best.0, at, next))
+    }
+
+    /// What going on from each open beginning of an activity costs, but the first.
+    fn stage(
+        &mut self,
+        (job, due, way, place): (&Job, Tick, &Mode, usize),
+        overlap: Option<Overlap>,
+    ) {
+        let activity = &way.activities[place];
+        let Activity { length, lag, .. } = *activity;
+        let Self { open, price, queue, stages, .. } = self;
+        let (this, on) = stages.split_at_mut(place + 1);
+        let Some(stage) = this.last_mut() else { return };
+        let on = on.first().filter(|_| place + 1 < way.activities.len());
+        stage.at.clear();
+        stage.cost.clear();
+        stage.next.clear();
+        for i in open.from_the_last() {
+            let at = stage.low + to_tick(i);
+            let (cost, next) = if let Some(on) = on {
+                let end = at + length;
+                let span = (end + lag.least, end.saturating_add(lag.most));
+                let Some((next, waits)) = queue.cheapest(on, span, lag.cost) else { continue };
+                (waits - i64::from(end) * lag.cost, next)
+            } else {
+                (served((job, due), activity, at), 0)
+            };
+            stage.at.push(at);
+            stage.cost.push(cost + if overlap.is_some() { price[i] } else { 0 });
+            stage.next.push(next);
+        }
+    }
+
+    /// Which beginnings of an activity find everything that it needs, or what they cost.
     fn find_open(
         &mut self,
         instance: &Instance,
-        (job, activity): (&Job, &Activity),
+        activity: &Activity,
         (timetable, overlap): (&Timetable, Option<Overlap>),
         (low, ticks): (Tick, usize),
     ) {
-        self.open.clear();
-        if let Some(fixed) = activity.fixed {
-            // What has begun needs nobody's leave.
-            self.open.resize(ticks, false);
-            if let Some(open) = usize::try_from(fixed - low).ok().and_then(|i| self.open.get_mut(i))
-            {
-                *open = true;
-            }
-            return;
+        self.open.fill(ticks);
+        if self.is_coarse {
+            self.open.thin(to_place(low.rem_euclid(COARSE)));
         }
-        self.open.resize(ticks, true);
-        let early = usize::try_from(job.earliest(instance) - low).unwrap_or(0).min(ticks);
-        self.open[..early].fill(false);
         self.price.clear();
         self.price.resize(ticks, 0);
+        self.looked_at += (LOOK + ticks) as u64;
+        if activity.fixed.is_some() {
+            // What has begun needs nobody's leave.
+            return;
+        }
         for demand in &activity.demands {
             timetable.find_blocked(instance, demand, (low, ticks), &mut self.blocked);
             match overlap {
-                None => cross_out(&self.blocked, &mut self.open),
-                Some(Overlap { cost, .. }) => price(&self.blocked, cost, &mut self.price),
-            }
-        }
-    }
-
-    /// The last activity: until it is served.
-    fn last(
-        &self,
-        (job, due): (&Job, Tick),
-        activity: &Activity,
-        (low, latest): (Tick, Tick),
-        cost: &mut [i64],
-    ) {
-        let lag = activity.lag;
-        for (i, cost) in cost.iter_mut().enumerate().filter(|(i, _)| self.open[*i]) {
-            let ready = low + to_tick(i) + activity.length + lag.least;
-            if ready > latest {
-                continue;
-            }
-            let early = due - ready;
-            *cost = if early < 0 {
-                i64::from(-early) * job.late_cost + i64::from(lag.least) * lag.cost
-            } else if early + lag.least <= lag.most {
-                i64::from(early + lag.least) * lag.cost
-            } else {
-                NEVER
-            };
-        }
-    }
-
-    /// An activity before another.
-    fn before(
-        &mut self,
-        activity: &Activity,
-        place: usize,
-        low: Tick,
-        (cost, next): (&mut [i64], &mut [Tick]),
-    ) {
-        let lag = activity.lag;
-        let on = &self.cost[place + 1];
-        let ticks = on.len();
-        self.queue.clear();
-        // Beginnings of the next activity from here on are not in the queue yet, from the end.
-        let mut entered = ticks;
-        for i in (0..ticks).rev() {
-            let end = low + to_tick(i) + activity.length;
-            let from = usize::try_from(end + lag.least - low).unwrap_or(0);
-            let to = end.saturating_add(lag.most);
-            while entered > from.min(ticks) {
-                entered -= 1;
-                if on[entered] >= NEVER {
-                    continue;
+                None => self.open.cross_out(&mut self.blocked, to_place(demand.to - demand.from)),
+                Some(Overlap { cost, .. }) => {
+                    self.looked_at += ticks as u64;
+                    price(&self.blocked, cost, &mut self.price);
                 }
-                let at = low + to_tick(entered);
-                let waits = on[entered] + i64::from(at) * lag.cost;
-                // An earlier beginning that costs no more stays ahead.
-                while self.queue.back().is_some_and(|(_, other)| *other >= waits) {
-                    self.queue.pop_back();
-                }
-                self.queue.push_back((at, waits));
-            }
-            while self.queue.front().is_some_and(|(at, _)| *at > to) {
-                self.queue.pop_front();
-            }
-            if let (true, Some((at, waits))) = (self.open[i], self.queue.front()) {
-                cost[i] = waits - i64::from(end) * lag.cost;
-                next[i] = *at;
             }
         }
-    }
-
-    fn follow(&self, way: &Mode, first: Tick, low: Tick) -> Vec<Tick> {
-        let mut starts = vec![first];
-        for place in 0..way.activities.len() - 1 {
-            let i = usize::try_from(starts[place] - low).unwrap_or(0);
-            starts.push(self.next[place][i]);
-        }
-        starts
     }
 }
 
-/// Crosses out every beginning with a blocked tick in what follows it.
-fn cross_out(blocked: &[bool], open: &mut [bool]) {
-    let length = blocked.len() - open.len() + 1;
-    let mut next = usize::MAX;
-    for i in (0..blocked.len()).rev() {
-        if blocked[i] {
-            next = i;
-        }
-        if i < open.len() && next < i + length {
-            open[i] = false;
-        }
+/// Cost of a dish whose last activity begins then, from there.
+fn served((job, due): (&Job, Tick), activity: &Activity, at: Tick) -> i64 {
+    let lag = activity.lag;
+    let early = due - (at + activity.length + lag.least);
+    if early < 0 {
+        i64::from(-early) * job.late_cost + i64::from(lag.least) * lag.cost
+    } else {
+        i64::from(early + lag.least) * lag.cost
     }
 }
 
 /// Adds what the blocked ticks after each beginning cost.
-fn price(blocked: &[bool], cost: i64, price: &mut [i64]) {
-    let length = blocked.len() - price.len() + 1;
-    let mut count: i64 = blocked[..length - 1].iter().map(|b| i64::from(*b)).sum();
-    for i in 0..price.len() {
-        count += i64::from(blocked[i + length - 1]);
-        price[i] += count * cost;
-        count -= i64::from(blocked[i]);
+fn price(blocked: &Bits, cost: i64, price: &mut [i64]) {
+    let length = blocked.len() + 1 - price.len();
+    let mut count: i64 = (0..length - 1).map(|i| i64::from(blocked.has(i))).sum();
+    for (i, price) in price.iter_mut().enumerate() {
+        count += i64::from(blocked.has(i + length - 1));
+        *price += count * cost;
+        count -= i64::from(blocked.has(i));
     }
 }
 
 fn to_tick(place: usize) -> Tick {
     Tick::try_from(place).unwrap_or(Tick::MAX)
+}
+
+fn to_place(ticks: Tick) -> usize {
+    usize::try_from(ticks).unwrap_or(0)
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::super::{Demand, Lag, Resource};
+    use super::*;
+
+    /// A dish of a few steps, each with one use of one of two resources.
+    fn any_mode() -> impl Strategy<Value = Mode> {
+        let step = (1..9_i32, 0..2_usize, 0..4_i32, 0..12_i32, 0..6_i64, 0..2_i32);
+        let steps = prop::collection::vec(step, 1..4);
+        (0..30_i64, steps).prop_map(|(cost, steps)| {
+            let of = |(length, resource, least, room, cost, early): (
+                Tick,
+                usize,
+                Tick,
+                Tick,
+                i64,
+                Tick,
+            )| {
+                let needs = Demand { resource, from: -early, to: length, amount: 1, setting: None };
+                let lag = Lag { least, most: least + room, cost };
+                Activity { length, demands: vec![needs], lag, fixed: None }
+            };
+            Mode { cost, activities: steps.into_iter().map(of).collect() }
+        })
+    }
+
+    /// The least that any beginnings of a dish cost, one after the other.
+    fn tried_out(instance: &Instance, taken: &[Vec<u32>; 2], job: &Job) -> Option<i64> {
+        fn from(
+            (instance, taken, job): (&Instance, &[Vec<u32>; 2], &Job),
+            mode: usize,
+            starts: &mut Vec<Tick>,
+        ) -> Option<i64> {
+            let activities = &job.modes[mode].activities;
+            let Some(next) = activities.get(starts.len()) else {
+                let placement = Placement::at(job, mode, starts.clone());
+                let last = activities.last().unwrap();
+                let ready = starts.last().unwrap() + last.length + last.lag.least;
+                let fits = !placement.is_broken && ready <= instance.latest;
+                return fits.then_some(placement.cost);
+            };
+            let (low, high) = match activities[..starts.len()].last() {
+                None => (instance.earliest, instance.latest),
+                Some(a) => {
+                    let end = starts.last().unwrap() + a.length;
+                    (end + a.lag.least, (end + a.lag.most).min(instance.latest))
+                }
+            };
+            let free = |at: &Tick| {
+                next.demands.iter().all(|d| {
+                    (at + d.from..at + d.to).all(|tick| {
+                        let taken =
+                            usize::try_from(tick).ok().and_then(|t| taken[d.resource].get(t));
+                        taken.copied().unwrap_or(0) + d.amount
+                            <= instance.resources[d.resource].capacity
+                    })
+                })
+            };
+            let starting = (low..=high).filter(free).filter_map(|at| {
+                starts.push(at);
+                let cost = from((instance, taken, job), mode, starts);
+                starts.pop();
+                cost
+            });
+            starting.min()
+        }
+        (0..job.modes.len())
+            .filter_map(|mode| from((instance, taken, job), mode, &mut Vec::new()))
+            .min()
+    }
+
+    proptest! {
+        /// The programme against every beginning tried out, in a kitchen where others have some of it.
+        #[test]
+        fn no_beginning_is_cheaper(
+            modes in prop::collection::vec(any_mode(), 1..3),
+            others in prop::collection::vec((0..2_usize, 0..60_i32, 1..20_i32), 0..8),
+            (due, late_cost) in (20..60_i32, 1..30_i64),
+        ) {
+            let resource = |capacity| Resource { capacity, changes: Vec::new() };
+            let job = Job { due, late_cost, earliest: None, modes };
+            let instance = Instance {
+                resources: vec![resource(1), resource(2)],
+                jobs: vec![job],
+                earliest: 0,
+                latest: 70,
+            };
+            let mut timetable = Timetable::of(&instance);
+            let mut taken = [vec![0_u32; 80], vec![0_u32; 80]];
+            for (resource, from, length) in others {
+                let needs = Demand { resource, from: 0, to: length, amount: 1, setting: None };
+                timetable.take(&[needs], from);
+                let to = usize::try_from(from + length).unwrap();
+                taken[resource][usize::try_from(from).unwrap()..to].iter_mut().for_each(|t| *t += 1);
+            }
+            let mut space = Workspace::default();
+            let found = cheapest(&instance, 0, (&timetable, Terms::default()), &mut space);
+            let by_trying = tried_out(&instance, &taken, &instance.jobs[0]);
+            prop_assert_eq!(found.map(|p| p.cost), by_trying);
+        }
+    }
 }

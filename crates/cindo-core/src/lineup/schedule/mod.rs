@@ -5,6 +5,7 @@
 //! search over the order in which they are (`search`). The optimum of generated kitchens by a general-purpose
 //! constraint solver is kept with the tests.
 
+mod bits;
 mod insert;
 mod search;
 mod timetable;

@@ -2,7 +2,7 @@
 //! order that results is timed exactly; and orders that cost are turned round one by one.
 //!
 //! Large neighbourhood search (Shaw 1998; from memory) over orders, with the duals of the timing to say which
-//! of them cost. It is bounded by work, not by time, and its randomness has a fixed seed, so that the same
+//! of them cost, begun from several schedules of which the better ones go on. It is bounded by work, not by time, and its randomness has a fixed seed, so that the same
 //! kitchen always gets the same answer.
 
 use rand::rngs::StdRng;
@@ -19,17 +19,21 @@ use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedul
 pub(in crate::lineup) struct Effort {
     /// Beginnings of activities and differences that may be looked at.
     pub(in crate::lineup) looks: u64,
+    /// So many schedules are begun, where there is none to go on from; a power of two.
+    pub(in crate::lineup) begun: usize,
 }
 
 impl Effort {
     /// For a line-up that is shown.
-    pub(in crate::lineup) const SHOWN: Self = Self { looks: 13_000_000 };
+    pub(in crate::lineup) const SHOWN: Self = Self { looks: 19_000_000, begun: 16 };
     /// For what is only compared with it.
-    pub(in crate::lineup) const QUICK: Self = Self { looks: 800_000 };
+    pub(in crate::lineup) const QUICK: Self = Self { looks: 800_000, begun: 1 };
 }
 
 /// Same kitchen, same answer.
 const SEED: u64 = 0x0c0d_f15b;
+/// A schedule is begun in so many orders.
+const FIRST_ORDERS: usize = 5;
 /// Most dishes that are taken out at once.
 const MOST_OUT: usize = 4;
 /// Up to so many dishes all are timed together; of more those near the ones that were taken out.
@@ -39,6 +43,8 @@ const TIMED_TOGETHER: usize = 14;
 const NEAR: Tick = 120;
 /// A worse schedule is gone on from up to this share over the best at first; none at the end.
 const FIRST_THRESHOLD: f64 = 0.1;
+/// Orders of a schedule that costs so much more than the best are not worth turning round.
+const HOPELESS: f64 = 0.3;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
 const LARGEST_SHIFT: Tick = 60;
 /// So many orders are turned round to get rid of contradictions, one after the other.
@@ -61,8 +67,12 @@ pub(in crate::lineup) fn solve(
 ) -> Schedule {
     let mut search = Search::new(instance, start.unwrap_or_default());
     let least_cost = search.alone.iter().sum();
-    search.first(start);
-    search.improve(effort, least_cost);
+    if let Some(start) = start {
+        search.go_on_from(start);
+        search.improve(effort.looks, least_cost);
+    } else {
+        search.choose_best(effort, least_cost);
+    }
     let Search { best, best_cost, .. } = search;
     Schedule { placements: best, cost: best_cost, least_cost }
 }
@@ -78,6 +88,8 @@ struct Use {
     key: i64,
     from: Tick,
     to: Tick,
+    needs: Demand,
+    node: Option<usize>,
 }
 
 /// Two uses that follow each other, by the difference that keeps them apart.
@@ -95,6 +107,8 @@ struct Search<'i> {
     network: Network,
     /// Node of each activity of what is timed, then of its serving, by job; none of what stays.
     nodes: Vec<Option<usize>>,
+    /// Nodes of a dish: the activities of the longest mode, and serving.
+    stride: usize,
     uses: Vec<Vec<Use>>,
     follows: Vec<Follows>,
     /// What is ordered the other way round than it stands.
@@ -145,6 +159,7 @@ impl<'i> Search<'i> {
             space,
             network: Network::default(),
             nodes: Vec::new(),
+            stride: instance.longest_mode() + 1,
             uses: vec![Vec::new(); instance.resources.len()],
             follows: Vec::new(),
             turned: Vec::new(),
@@ -194,51 +209,94 @@ impl<'i> Search<'i> {
         }
     }
 
-    /// A first schedule: the one that is given with what it lacks, or the best of a few orders.
-    fn first(&mut self, start: Option<&[Option<Placement>]>) {
+    /// A first schedule: the one that is given with what it lacks.
+    fn go_on_from(&mut self, start: &[Option<Placement>]) {
         let count = self.instance.jobs.len();
-        let all: Vec<usize> = (0..count).collect();
-        if let Some(start) = start {
-            for (job, placement) in start.iter().enumerate().take(count) {
-                self.set(job, placement.clone());
-                // What does not find its place any more looks for another.
-                if !self.timetable.is_feasible(self.instance, job, self.now[job].as_ref()) {
-                    self.set(job, None);
-                }
+        for (job, placement) in start.iter().enumerate().take(count) {
+            self.set(job, placement.clone());
+            // What does not find its place any more looks for another.
+            if !self.timetable.is_feasible(self.instance, job, self.now[job].as_ref()) {
+                self.set(job, None);
             }
-            for job in 0..count {
-                if self.now[job].is_none() {
-                    self.put(job, Terms::default());
-                }
-            }
-            self.keep_if_best();
-            return;
         }
-        let mut orders: Vec<Vec<usize>> = vec![all.clone(); 3];
+        for job in 0..count {
+            if self.now[job].is_none() {
+                self.put(job, Terms::default());
+            }
+        }
+        self.keep_if_best();
+    }
+
+    /// Several schedules are begun and made better; of those the better half, and so on until one is left, each
+    /// time with as much work between them. Where a schedule ends depends on where it began, and a search that is
+    /// stuck seldom gets away.
+    fn choose_best(&mut self, effort: Effort, least_cost: i64) {
+        let begun = self.looked_at();
+        let mut bests: Vec<(i64, Vec<Option<Placement>>)> = Vec::with_capacity(effort.begun);
+        for place in 0..effort.begun {
+            self.begin(place == 0);
+            bests.push((self.best_cost, std::mem::take(&mut self.best)));
+        }
+        let left = effort.looks.saturating_sub(self.looked_at() - begun);
+        // The last one is looked at as long as two rounds take.
+        let rounds = u64::from(effort.begun.ilog2()) + 2;
+        loop {
+            let count = bests.len();
+            let share = if count == 1 { 2 } else { 1 };
+            for (cost, best) in &mut bests {
+                (self.best_cost, self.best) = (*cost, std::mem::take(best));
+                self.back_to_best();
+                self.improve(share * left / rounds / count as u64, least_cost);
+                (*cost, *best) = (self.best_cost, std::mem::take(&mut self.best));
+            }
+            bests.sort_by_key(|(cost, _)| *cost);
+            if count == 1 {
+                break;
+            }
+            bests.truncate(count / 2);
+        }
+        if let Some((cost, best)) = bests.into_iter().next() {
+            (self.best_cost, self.best) = (cost, best);
+        }
+    }
+
+    /// A new schedule, the best of some orders: by when dishes are due and by what it costs that they are late, or
+    /// by chance.
+    fn begin(&mut self, is_first: bool) {
+        let count = self.instance.jobs.len();
         let jobs = &self.instance.jobs;
-        orders[0].sort_by_key(|j| std::cmp::Reverse(jobs[*j].due));
-        orders[1].sort_by_key(|j| jobs[*j].due);
-        orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
+        let mut orders: Vec<Vec<usize>> = vec![(0..count).collect(); FIRST_ORDERS];
+        if is_first {
+            orders[0].sort_by_key(|j| std::cmp::Reverse(jobs[*j].due));
+            orders[1].sort_by_key(|j| jobs[*j].due);
+            orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
+        } else {
+            orders.iter_mut().for_each(|order| order.shuffle(&mut self.random));
+        }
+        self.best_cost = i64::MAX;
         for order in orders {
-            for job in &all {
-                self.set(*job, None);
+            for job in 0..count {
+                self.set(job, None);
             }
             for job in order {
                 self.put(job, Terms::default());
             }
             self.keep_if_best();
         }
+    }
+
+    fn back_to_best(&mut self) {
         let best = self.best.clone();
         best.into_iter().enumerate().for_each(|(job, placement)| self.set(job, placement));
     }
 
-    fn improve(&mut self, effort: Effort, least_cost: i64) {
+    fn improve(&mut self, looks: u64, least_cost: i64) {
         let begun = self.looked_at();
         let mut out: Vec<usize> = Vec::with_capacity(MOST_OUT);
         let mut timed: Vec<usize> = Vec::new();
         let mut before: Vec<Option<Placement>> = Vec::new();
-        while self.best_cost > least_cost && self.looked_at() - begun < effort.looks {
-            let done = (self.looked_at() - begun) as f64 / effort.looks as f64;
+        while self.best_cost > least_cost && self.looked_at() - begun < looks {
+            let done = (self.looked_at() - begun) as f64 / looks as f64;
             let cost_before = self.whole_cost();
             self.choose(&mut out, &mut timed);
             before.clear();
@@ -263,7 +321,10 @@ impl<'i> Search<'i> {
                 self.put(*job, Terms { overlap: Some(Overlap { cost, shift }), setting });
             }
             if !fits_only && self.time(&timed, None) {
-                self.descend(&timed);
+                let hopeless = self.best_cost as f64 * (1.0 + HOPELESS);
+                if (self.whole_cost() as f64) < hopeless {
+                    self.descend(&timed);
+                }
             }
             let cost = self.whole_cost();
             let worse = self.best_cost as f64 * (1.0 + FIRST_THRESHOLD * (1.0 - done).powi(2));
@@ -411,16 +472,13 @@ impl<'i> Search<'i> {
     }
 
     fn offset(&self, job: usize) -> usize {
-        // Serving has a node of its own behind the activities.
-        let longest = self.instance.longest_mode();
-        job * (longest + 1)
+        job * self.stride
     }
 
     /// Nodes and differences of what is timed.
     fn lay_out(&mut self, timed: &[usize]) {
-        let stride = self.instance.longest_mode() + 1;
         self.nodes.clear();
-        self.nodes.resize(self.instance.jobs.len() * stride, None);
+        self.nodes.resize(self.instance.jobs.len() * self.stride, None);
         self.network.clear();
         for job in timed {
             let Some(placement) = &self.now[*job] else { continue };
@@ -501,7 +559,18 @@ impl<'i> Search<'i> {
                 for (demand, needs) in what.demands.iter().enumerate() {
                     let (from, to) = (start + needs.from, start + needs.to);
                     let key = i64::from(from) + i64::from(to);
-                    self.uses[needs.resource].push(Use { job, activity, demand, key, from, to });
+                    let node = self.nodes[job * self.stride + activity];
+                    let needs = *needs;
+                    self.uses[needs.resource].push(Use {
+                        job,
+                        activity,
+                        demand,
+                        key,
+                        from,
+                        to,
+                        needs,
+                        node,
+                    });
                 }
             }
         }
@@ -524,11 +593,6 @@ impl<'i> Search<'i> {
         }
     }
 
-    fn needs(&self, one: &Use) -> Demand {
-        let mode = self.now[one.job].as_ref().map_or(0, |p| p.mode);
-        self.instance.jobs[one.job].modes[mode].activities[one.activity].demands[one.demand]
-    }
-
     /// Differences between uses of one resource: one after the other on each of its units, and those of
     /// different settings so far apart.
     fn order(&mut self, resource: usize) {
@@ -537,7 +601,7 @@ impl<'i> Search<'i> {
         self.units.resize(usize::try_from(capacity).unwrap_or(1), (i64::MIN / 4, None));
         for place in 0..self.uses[resource].len() {
             let one = self.uses[resource][place];
-            let needs = self.needs(&one);
+            let needs = one.needs;
             for _ in 0..needs.amount.min(capacity) {
                 // The unit that became free last before it, or else the one that is free first.
                 let fits = |end: i64| if end <= i64::from(one.from) { (0, -end) } else { (1, end) };
@@ -557,7 +621,7 @@ impl<'i> Search<'i> {
             if let Some(setting) = needs.setting {
                 for before in 0..place {
                     let first = self.uses[resource][before];
-                    let other = self.needs(&first).setting.unwrap_or(setting);
+                    let other = first.needs.setting.unwrap_or(setting);
                     if other != setting {
                         let change = self.instance.resources[resource].changes[other][setting];
                         self.apart(first, one, change);
@@ -569,13 +633,12 @@ impl<'i> Search<'i> {
 
     /// One use after another.
     fn apart(&mut self, first: Use, second: Use, change: Tick) {
-        let place = |one: &Use| self.offset(one.job) + one.activity;
-        let (from, to) = (self.nodes[place(&first)], self.nodes[place(&second)]);
+        let (from, to) = (first.node, second.node);
         if from == to {
             // Both stay where they are, or both belong to one activity.
             return;
         }
-        let (before, after) = (self.needs(&first), self.needs(&second));
+        let (before, after) = (first.needs, second.needs);
         let stands = |node: Option<usize>, at: Tick| if node.is_some() { 0 } else { i64::from(at) };
         let gap = i64::from(before.to - after.from + change)
             + stands(from, first.from - before.from)

@@ -107,7 +107,7 @@ fn generated_kitchens_come_near_the_optimum() {
 }
 
 /// So many of the 60 are within 3 % as it is.
-const NEAR: usize = 48;
+const NEAR: usize = 52;
 
 #[test]
 fn the_same_kitchen_gets_the_same_answer() {
@@ -265,7 +265,7 @@ proptest! {
         instance.resources[2].changes = vec![vec![0, 12], vec![20, 0]];
         instance.earliest = now;
         instance.latest = 700;
-        let schedule = solve(&instance, Effort { looks: 400_000 }, None);
+        let schedule = solve(&instance, Effort { looks: 400_000, begun: 2 }, None);
         prop_assert_eq!(check(&instance, &schedule), Ok(()));
         prop_assert!(schedule.cost >= schedule.least_cost);
     }

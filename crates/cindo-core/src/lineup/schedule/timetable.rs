@@ -1,6 +1,7 @@
 //! What of every resource is taken at every tick.
 
-use super::{Demand, Instance, Placement, Tick};
+use super::bits::{Bits, masks};
+use super::{Demand, Instance, Placement, Resource, Tick};
 
 /// A taken stretch of a resource that has settings.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -15,8 +16,8 @@ struct Stretch {
 pub(super) struct Timetable {
     /// First tick that is kept.
     origin: Tick,
-    /// How many of each resource are taken, by resource and tick.
-    taken: Vec<Vec<u32>>,
+    /// By resource and number: the ticks at which more than so many are taken.
+    over: Vec<Vec<Bits>>,
     /// Stretches with their setting, by resource.
     stretches: Vec<Vec<Stretch>>,
 }
@@ -32,9 +33,10 @@ impl Timetable {
         let origin = first - reach(|d| -d.from);
         let end = instance.latest + reach(|d| d.to);
         let ticks = usize::try_from(end - origin).unwrap_or(0);
+        let over = |resource: &Resource| vec![Bits::of(ticks); to_place(resource.capacity) + 1];
         Self {
             origin,
-            taken: instance.resources.iter().map(|_| vec![0; ticks]).collect(),
+            over: instance.resources.iter().map(over).collect(),
             stretches: vec![Vec::new(); instance.resources.len()],
         }
     }
@@ -42,7 +44,10 @@ impl Timetable {
     /// Takes what an activity needs that begins then.
     pub(super) fn take(&mut self, demands: &[Demand], start: Tick) {
         for demand in demands {
-            self.span_mut(demand, start).iter_mut().for_each(|taken| *taken += demand.amount);
+            let (from, to) = self.places(demand, start);
+            for _ in 0..demand.amount {
+                add(&mut self.over[demand.resource], from, to);
+            }
             if let Some(setting) = demand.setting {
                 let stretch = Stretch { from: start + demand.from, to: start + demand.to, setting };
                 self.stretches[demand.resource].push(stretch);
@@ -53,7 +58,10 @@ impl Timetable {
     /// Gives it back.
     pub(super) fn give_back(&mut self, demands: &[Demand], start: Tick) {
         for demand in demands {
-            self.span_mut(demand, start).iter_mut().for_each(|taken| *taken -= demand.amount);
+            let (from, to) = self.places(demand, start);
+            for _ in 0..demand.amount {
+                subtract(&mut self.over[demand.resource], from, to);
+            }
             if let Some(setting) = demand.setting {
                 let stretch = Stretch { from: start + demand.from, to: start + demand.to, setting };
                 let stretches = &mut self.stretches[demand.resource];
@@ -64,20 +72,9 @@ impl Timetable {
         }
     }
 
-    fn places(&self, demand: &Demand, start: Tick) -> std::ops::Range<usize> {
-        let end = self.taken[demand.resource].len();
-        let place = |tick: Tick| usize::try_from(tick - self.origin).unwrap_or(0).min(end);
-        let from = place(start + demand.from);
-        from..place(start + demand.to).max(from)
-    }
-
-    fn span(&self, demand: &Demand, start: Tick) -> &[u32] {
-        &self.taken[demand.resource][self.places(demand, start)]
-    }
-
-    fn span_mut(&mut self, demand: &Demand, start: Tick) -> &mut [u32] {
-        let places = self.places(demand, start);
-        &mut self.taken[demand.resource][places]
+    fn places(&self, demand: &Demand, start: Tick) -> (usize, usize) {
+        let place = |tick: Tick| usize::try_from(tick - self.origin).unwrap_or(0);
+        (place(start + demand.from), place(start + demand.to))
     }
 
     /// Takes or gives back all that is not fixed of a dish; what is fixed stays taken all the time.
@@ -107,28 +104,28 @@ impl Timetable {
         instance: &Instance,
         demand: &Demand,
         (low, beginnings): (Tick, usize),
-        blocked: &mut Vec<bool>,
+        blocked: &mut Bits,
     ) {
         let length = usize::try_from(demand.to - demand.from).unwrap_or(0);
-        let resource = &instance.resources[demand.resource];
-        let taken = &self.taken[demand.resource];
         let first = low + demand.from;
         let ticks = beginnings + length - 1;
-        blocked.clear();
         // Outside of what is kept nothing is taken.
-        blocked.resize(ticks, demand.amount > resource.capacity);
-        let skip = usize::try_from(self.origin - first).unwrap_or(0).min(ticks);
-        let offset = usize::try_from(first - self.origin).unwrap_or(0).min(taken.len());
-        for (blocked, taken) in blocked[skip..].iter_mut().zip(&taken[offset..]) {
-            *blocked = taken + demand.amount > resource.capacity;
+        blocked.clear(ticks);
+        match instance.resources[demand.resource].capacity.checked_sub(demand.amount) {
+            None => blocked.set(0, ticks),
+            Some(most) => {
+                let skip = usize::try_from(self.origin - first).unwrap_or(0);
+                let offset = usize::try_from(first - self.origin).unwrap_or(0);
+                blocked.copy(&self.over[demand.resource][to_place(most)], offset, skip);
+            }
         }
         if let Some(setting) = demand.setting {
+            let changes = &instance.resources[demand.resource].changes;
             for stretch in self.stretches[demand.resource].iter().filter(|s| s.setting != setting) {
-                let from = stretch.from - resource.changes[setting][stretch.setting];
-                let to = stretch.to + resource.changes[stretch.setting][setting];
-                let place = |tick: Tick| usize::try_from(tick - first).unwrap_or(0).min(ticks);
-                let (from, to) = (place(from), place(to));
-                blocked[from..to.max(from)].fill(true);
+                let from = stretch.from - changes[setting][stretch.setting];
+                let to = stretch.to + changes[stretch.setting][setting];
+                let place = |tick: Tick| usize::try_from(tick - first).unwrap_or(0);
+                blocked.set(place(from), place(to));
             }
         }
     }
@@ -142,11 +139,12 @@ impl Timetable {
         placement: Option<&Placement>,
     ) -> bool {
         let fits = |demand: &Demand, start: Tick| {
-            let capacity = instance.resources[demand.resource].capacity;
+            let capacity = to_place(instance.resources[demand.resource].capacity);
             let stretches = &self.stretches[demand.resource];
             let changes = &instance.resources[demand.resource].changes;
+            let places = self.places(demand, start);
             let (from, to) = (start + demand.from, start + demand.to);
-            self.span(demand, start).iter().all(|taken| *taken <= capacity)
+            !self.over[demand.resource][capacity].has_any(places.0, places.1)
                 && demand.setting.is_none_or(|setting| {
                     stretches.iter().all(|s| {
                         s.setting == setting
@@ -161,5 +159,40 @@ impl Timetable {
                 activity.fixed.is_some() || activity.demands.iter().all(|d| fits(d, *start))
             })
         })
+    }
+}
+
+fn to_place(amount: u32) -> usize {
+    usize::try_from(amount).unwrap_or(usize::MAX)
+}
+
+/// One more is taken from one place to another.
+fn add(over: &mut Vec<Bits>, from: usize, to: usize) {
+    for (word, mask) in masks(from, to) {
+        let mut carried = mask;
+        let mut level = 0;
+        while carried != 0 {
+            if level == over.len() {
+                over.push(Bits::of(over[0].len()));
+            }
+            let Some(bits) = over[level].word_mut(word) else { break };
+            let was = *bits;
+            *bits |= carried;
+            carried &= was;
+            level += 1;
+        }
+    }
+}
+
+/// One less.
+fn subtract(over: &mut [Bits], from: usize, to: usize) {
+    for (word, mask) in masks(from, to) {
+        let mut carried = mask;
+        for level in over.iter_mut().rev() {
+            let Some(bits) = level.word_mut(word) else { break };
+            let taken = *bits & carried;
+            *bits ^= taken;
+            carried ^= taken;
+        }
     }
 }

@@ -29,6 +29,8 @@ pub(super) struct Network {
     pub(super) circle: Vec<usize>,
     /// Differences looked at: what it cost so far.
     pub(super) looked_at: u64,
+    /// Latest moment of each node, and the difference to what holds it from above.
+    later: Vec<(i64, usize)>,
     parent: Vec<usize>,
     tree_arc: Vec<usize>,
     order: Vec<usize>,
@@ -73,8 +75,55 @@ impl Network {
     /// differences from zero, and from above where its cost is negative.
     pub(super) fn solve(&mut self) -> bool {
         self.earliest() && {
+            self.late();
             self.pivot();
             true
+        }
+    }
+
+    /// The latest moments with which nothing ends later than in the earliest ones, and the tree of what holds
+    /// them: what nothing follows stays, with what holds it, and everything else is held by what follows it.
+    fn late(&mut self) {
+        let count = self.cost.len();
+        self.later.clear();
+        self.later.resize(count, (i64::MAX / 4, NONE));
+        self.later[0] = (0, NONE);
+        self.within.clear();
+        self.within.resize(count, false);
+        self.within[0] = true;
+        for arc in self.arcs.iter().filter(|a| a.miss_cost.is_none()) {
+            self.within[arc.from] = true;
+        }
+        for end in 1..count {
+            if self.within[end] {
+                continue;
+            }
+            let mut node = end;
+            while node != 0 && self.later[node].0 > self.at[node] {
+                self.later[node] = (self.at[node], NONE);
+                node = self.parent[node];
+            }
+        }
+        let mut changed = true;
+        while changed {
+            changed = false;
+            for (id, arc) in
+                self.arcs.iter().enumerate().rev().filter(|(_, a)| a.miss_cost.is_none())
+            {
+                let at = self.later[arc.to].0 - arc.gap;
+                if at < self.later[arc.from].0 {
+                    self.later[arc.from] = (at, id);
+                    changed = true;
+                }
+            }
+            self.looked_at += self.arcs.len() as u64;
+        }
+        for (node, (at, arc)) in self.later.iter().enumerate() {
+            if *arc != NONE {
+                self.at[node] = *at;
+                self.parent[node] = self.arcs[*arc].to;
+                self.tree_arc[node] = *arc;
+            }
         }
     }
 
@@ -266,6 +315,8 @@ impl Network {
 
 #[cfg(test)]
 mod tests {
+    use proptest::prelude::*;
+
     use super::*;
 
     /// Two things of 10 that cannot be done at once, both wanted at 100 and served then: the one whose waiting
@@ -306,5 +357,40 @@ mod tests {
         assert!(net.solve());
         net.keep(b, a, -9);
         assert!(!net.solve());
+    }
+
+    /// What moments cost, with what is missed; none where something that has to be kept is not.
+    fn cost_of(net: &Network, at: &[i64]) -> Option<i64> {
+        let waits = net.cost.iter().zip(at).map(|(cost, at)| cost * at).sum::<i64>();
+        net.arcs.iter().try_fold(waits, |sum, arc| {
+            let missed = (at[arc.from] + arc.gap - at[arc.to]).max(0);
+            (missed == 0 || arc.miss_cost.is_some())
+                .then(|| sum + missed * arc.miss_cost.unwrap_or(0))
+        })
+    }
+
+    proptest! {
+        /// Against every moment of three things on a clock of twelve ticks tried out.
+        #[test]
+        fn no_moments_are_cheaper(
+            costs in prop::array::uniform3(-6..7_i64),
+            differences in prop::collection::vec((0..4_usize, 0..4_usize, -9..7_i64, prop::option::of(1..9_i64)), 0..7),
+        ) {
+            let mut net = Network::default();
+            net.clear();
+            for cost in costs {
+                let node = net.node();
+                net.cost[node] = cost;
+                net.keep(0, node, 0);
+                net.keep(node, 0, -12);
+            }
+            for (from, to, gap, miss_cost) in differences.into_iter().filter(|d| d.0 != d.1) {
+                net.arcs.push(Arc { from, to, gap, miss_cost });
+            }
+            let moments = (0..13).flat_map(|a| (0..13).flat_map(move |b| (0..13).map(move |c| [0, a, b, c])));
+            let by_trying = moments.filter_map(|at| cost_of(&net, &at)).min();
+            let solved = net.solve();
+            prop_assert_eq!(solved.then(|| cost_of(&net, &net.at)).flatten(), by_trying);
+        }
     }
 }
