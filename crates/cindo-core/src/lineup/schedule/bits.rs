@@ -114,7 +114,7 @@ impl Bits {
     }
 
     /// Places that are set, from the last to the first.
-    pub(super) fn from_the_last(&self) -> impl Iterator<Item = usize> {
+    pub(super) fn last_to_first(&self) -> impl Iterator<Item = usize> {
         self.words.iter().enumerate().rev().flat_map(|(i, word)| {
             let mut left = *word;
             std::iter::from_fn(move || {
@@ -155,8 +155,8 @@ mod tests {
             open.cross_out(&mut bits(&blocked), length);
             let by_hand: Vec<bool> = (0..count).map(|i| !blocked[i..i + length].contains(&true)).collect();
             prop_assert_eq!(list(&open), by_hand.clone());
-            let from_the_last: Vec<usize> = (0..count).rev().filter(|i| by_hand[*i]).collect();
-            prop_assert_eq!(open.from_the_last().collect::<Vec<_>>(), from_the_last);
+            let last_to_first: Vec<usize> = (0..count).rev().filter(|i| by_hand[*i]).collect();
+            prop_assert_eq!(open.last_to_first().collect::<Vec<_>>(), last_to_first);
         }
 
         /// A part of one row in another, and whether a part has any.

@@ -269,7 +269,7 @@ impl Workspace {
             let from = low + to_tick(left);
             self.find_open(instance, activity, (timetable, overlap), (from, ticks));
             let Self { open, price, queue, stages, .. } = self;
-            for i in open.from_the_last() {
+            for i in open.last_to_first() {
                 let at = from + to_tick(i);
                 let end = at + length;
                 if least.is_some_and(|least| least - i64::from(end) * lag.cost >= best.0) {
@@ -310,7 +310,7 @@ impl Workspace {
         stage.at.clear();
         stage.cost.clear();
         stage.next.clear();
-        for i in open.from_the_last() {
+        for i in open.last_to_first() {
             let at = stage.low + to_tick(i);
             let (cost, next) = if let Some(on) = on {
                 let end = at + length;

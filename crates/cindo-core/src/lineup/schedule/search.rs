@@ -271,7 +271,9 @@ impl<'i> Search<'i> {
             orders[1].sort_by_key(|j| jobs[*j].due);
             orders[2].sort_by_key(|j| std::cmp::Reverse(jobs[*j].late_cost));
         } else {
-            orders.iter_mut().for_each(|order| order.shuffle(&mut self.random));
+            for order in &mut orders {
+                order.shuffle(&mut self.random);
+            }
         }
         self.best_cost = i64::MAX;
         for order in orders {
