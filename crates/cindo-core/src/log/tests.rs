@@ -10,10 +10,17 @@ use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::piece::Piece;
 use crate::setup::{Doneness, PlanRequest};
 
-/// What is hidden about a kitchen: its eye, mm, and for each piece of gear a film factor and a heat, K.
+/// What is hidden about a piece of gear: by what its film and its power are off, and its heat, K.
+struct Off {
+    film: f64,
+    power: f64,
+    runs_k: f64,
+}
+
+/// What is hidden about a kitchen: its eye, mm, and its gear.
 struct Secret {
     thicker_mm: f64,
-    gear: Vec<(f64, f64)>,
+    gear: Vec<Off>,
 }
 
 /// Gear of the test's kitchens, and what is cooked on it.
@@ -24,10 +31,15 @@ fn even(random: &mut StdRng, half: f64) -> f64 {
     random.random_range(-half..half)
 }
 
-/// Oven ±15 K, film ±25 %, thickness by eye ±2 mm: the kitchen's own, each even.
-fn hidden(random: &mut StdRng) -> Secret {
+/// Oven ±15 K, burner ±30 %, film ±25 %, thickness by eye ±2 mm: the kitchen's own, each even.
+fn hidden(random: &mut StdRng, powers: &mut StdRng) -> Secret {
     let thicker_mm = even(random, 2.0);
-    let gear = GEAR.iter().map(|_| (1.0 + even(random, 0.25), even(random, 15.0))).collect();
+    let off = |_: &_| Off {
+        film: 1.0 + even(random, 0.25),
+        power: 1.0 + even(powers, 0.3),
+        runs_k: even(random, 15.0),
+    };
+    let gear = GEAR.iter().map(off).collect();
     Secret { thicker_mm, gear }
 }
 
@@ -75,33 +87,48 @@ fn dishes(catalogue: &Catalogue) -> Vec<Dish> {
 struct Tried<'d> {
     dish: &'d Dish,
     by: Hidden,
+    power: f64,
 }
 
 impl<'d> Tried<'d> {
     fn of(dishes: &'d [Dish], hidden: &Secret, random: &mut StdRng) -> Self {
         let dish = &dishes[random.random_range(0..dishes.len())];
-        let (film, runs_k) = hidden.gear[dish.gear];
+        let Off { film, power, runs_k } = hidden.gear[dish.gear];
         let thicker_mm = hidden.thicker_mm + 0.4 * normal(random);
         let warmer_k = 1.5 * normal(random);
         let film = film * (1.0 + 0.04 * normal(random));
         let runs_k = runs_k + 1.5 * normal(random);
         let longer_s = 24.0 * normal(random);
-        Self { dish, by: Hidden { thicker_mm, warmer_k, film, runs_k, longer_s } }
+        Self { dish, by: Hidden { thicker_mm, warmer_k, film, runs_k, longer_s }, power }
+    }
+
+    /// What is asked, on gear as it really is.
+    fn really(&self, catalogue: &Catalogue) -> PlanRequest {
+        let gear = catalogue.gear.iter().find(|g| g.id == self.dish.entry.gear).unwrap();
+        let own = OwnGear {
+            id: gear.id.clone(),
+            name: gear.name.clone(),
+            like: gear.id.clone(),
+            power_w: Some(self.power * gear.power_w),
+            ..OwnGear::default()
+        };
+        let kitchen = Some(OwnKitchen { gear: vec![own], ..OwnKitchen::default() });
+        PlanRequest { kitchen, ..self.dish.entry.request.clone() }
     }
 
     /// The pull that is right, where the dial is set so that so much of what it is off is allowed for, K.
     fn true_s(&self, catalogue: &Catalogue, allowed_k: f64) -> f64 {
-        let Dish { entry: Entry { request, .. }, promise, slopes, .. } = self.dish;
+        let Dish { promise, slopes, .. } = self.dish;
         let allowed_k = if slopes.by_dial { allowed_k } else { 0.0 };
         let by = Hidden { runs_k: self.by.runs_k - allowed_k, ..self.by };
-        by.pull_s(catalogue, request, promise).unwrap().unwrap()
+        by.pull_s(catalogue, &self.really(catalogue), promise).unwrap().unwrap()
     }
 
     /// The pull that readings afterwards say was right, and how far that may be off, as the estimator of the stove
     /// has it: turned and taken out at the plan's moments, with a probe in it all the while.
     fn read_s(&self, catalogue: &Catalogue, random: &mut StdRng) -> Option<[f64; 2]> {
         let Dish { entry: Entry { request, .. }, promise, .. } = self.dish;
-        let real = self.by.varied(catalogue.into(), request).unwrap();
+        let real = self.by.varied(catalogue.into(), &self.really(catalogue)).unwrap();
         let way = (promise.pull_s, promise.pull_s);
         let readings = probed(&real.setup, promise, self.by.runs_k, way, random);
         let event = |at_s: f64, what| Event { id: at_s.to_string(), at_s, what };
@@ -179,7 +206,7 @@ const LATER: usize = 4;
 /// One kitchen: ten cooks with what is learnt of them, then four more under each kind of knowledge.
 fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] {
     let mut random = StdRng::seed_from_u64(seed);
-    let hidden = hidden(&mut random);
+    let hidden = hidden(&mut random, &mut StdRng::seed_from_u64(!seed));
     let mut told: [Vec<Evidence>; 4] = std::array::from_fn(|_| Vec::new());
     for _ in 0..COOKS {
         let tried = Tried::of(dishes, &hidden, &mut random);
@@ -226,6 +253,7 @@ fn one_kitchen(catalogue: &Catalogue, dishes: &[Dish], seed: u64) -> [Score; 5] 
     scores
 }
 
+/// Of 600 such kitchens: 8.1 % before, 4.1 % after ten verdicts, 3.7 % with readings, 93 and 94 % within the band.
 #[test]
 fn ten_cooks_make_the_next_plans_better() {
     let catalogue = Catalogue::embedded().unwrap();

@@ -9,7 +9,7 @@ use super::timetable::Timetable;
 use super::{Activity, Instance, Job, Mode, Placement, Tick};
 
 /// What cannot be.
-const NEVER: i64 = i64::MAX / 4;
+pub(super) const NEVER: i64 = i64::MAX / 4;
 /// A dish is looked for so many ticks earlier than it has to begin at first.
 const FIRST_LOOK_EARLY: Tick = 240;
 /// And so many late.
@@ -125,20 +125,22 @@ impl Queue {
     }
 }
 
-/// The cheapest place of a dish; none where there is none between the earliest and the latest moment. With a
-/// cost for each tick of overlap it may take what others have; the cost of its placement is without that.
+/// The cheapest place of a dish that costs less than `most`; none where there is none between the earliest and the
+/// latest moment. With a cost for each tick of overlap it may take what others have; the cost of its placement is
+/// without that.
 pub(super) fn cheapest(
     instance: &Instance,
     job: usize,
     (timetable, terms): (&Timetable, Terms),
+    most: i64,
     space: &mut Workspace,
 ) -> Option<Placement> {
     let job = &instance.jobs[job];
     let overlap = terms.overlap;
     let due = job.due + overlap.map_or(0, |o| o.shift);
     let near = due - longest(job).min(shortest(job) + FIRST_LOOK_EARLY);
-    let best = |begins: Tick, late: Tick, space: &mut Workspace| {
-        let mut best = (NEVER, None);
+    let best = |begins: Tick, late: Tick, most: i64, space: &mut Workspace| {
+        let mut best = (most, None);
         let ready = due.saturating_add(late).min(instance.latest);
         for (mode, way) in job.modes.iter().enumerate().filter(|(_, way)| terms.allow(job, way)) {
             let found = space.mode(
@@ -158,17 +160,20 @@ pub(super) fn cheapest(
     // Whatever is later than that costs more.
     let latest =
         |cost: i64| Tick::try_from((cost - least) / job.late_cost.max(1)).unwrap_or(Tick::MAX);
-    let mut found = (NEVER, None);
+    if most <= least {
+        return None;
+    }
+    let mut found = (most, None);
     for late in FIRST_LOOKS_LATE {
-        found = best(near, late, space);
-        if found.1.is_some() && latest(found.0) <= late {
+        found = best(near, late.min(latest(most)), most, space);
+        if latest(found.0) <= late {
             break;
         }
     }
     // What is not found near by, or only late, may be found further off.
     match found {
         (_, Some(placement)) if overlap.is_some() || placement.late == 0 => Some(placement),
-        (cost, placement) => best(instance.earliest, latest(cost), space).1.or(placement),
+        (cost, placement) => best(instance.earliest, latest(cost), cost, space).1.or(placement),
     }
 }
 
@@ -486,7 +491,7 @@ mod tests {
                 taken[resource][usize::try_from(from).unwrap()..to].iter_mut().for_each(|t| *t += 1);
             }
             let mut space = Workspace::default();
-            let found = cheapest(&instance, 0, (&timetable, Terms::default()), &mut space);
+            let found = cheapest(&instance, 0, (&timetable, Terms::default()), NEVER, &mut space);
             let by_trying = tried_out(&instance, &taken, &instance.jobs[0]);
             prop_assert_eq!(found.map(|p| p.cost), by_trying);
         }

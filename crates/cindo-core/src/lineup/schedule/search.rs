@@ -9,7 +9,7 @@ use rand::rngs::StdRng;
 use rand::seq::SliceRandom;
 use rand::{RngExt, SeedableRng};
 
-use super::insert::{Overlap, Terms, Workspace, cheapest};
+use super::insert::{NEVER, Overlap, Terms, Workspace, cheapest};
 use super::timetable::Timetable;
 use super::timing::Network;
 use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedule, Tick};
@@ -41,10 +41,16 @@ const TIMED_TOGETHER: usize = 14;
 /// What begins so many ticks before all of them or after all of them is out of their way: should they meet after
 /// all, the schedule is not taken.
 const NEAR: Tick = 120;
-/// A worse schedule is gone on from up to this share over the best at first; none at the end.
-const FIRST_THRESHOLD: f64 = 0.1;
+/// A worse schedule is gone on from up to one part in so many over the best at first; none at the end.
+const FIRST_WORSE: i64 = 10;
+/// In so many steps from the first to the end.
+const STEPS: i64 = 1000;
 /// Orders of a schedule that costs so much more than the best are not worth turning round.
 const HOPELESS: f64 = 0.3;
+/// How often dishes near each other are taken out.
+const CLOSE: f64 = 0.5;
+/// Nearer than so many ticks is as near.
+const NEXT_TO: Tick = 20;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
 const LARGEST_SHIFT: Tick = 60;
 /// So many orders are turned round to get rid of contradictions, one after the other.
@@ -118,6 +124,8 @@ struct Search<'i> {
     settings: Vec<(usize, usize)>,
     /// What each dish costs alone in the kitchen, or where it stood.
     alone: Vec<i64>,
+    /// What no place of each dish costs less than.
+    least: Vec<i64>,
     now: Vec<Option<Placement>>,
     cost: i64,
     best: Vec<Option<Placement>>,
@@ -134,13 +142,15 @@ impl<'i> Search<'i> {
         let mut timetable = Timetable::of(instance);
         let mut space = Workspace::default();
         let empty = timetable.clone();
-        let alone = (0..instance.jobs.len())
+        let alone: Vec<i64> = (0..instance.jobs.len())
             .map(|job| {
                 let stood = start.get(job).and_then(Option::as_ref);
-                let mut found = || cheapest(instance, job, (&empty, Terms::default()), &mut space);
+                let mut found =
+                    || cheapest(instance, job, (&empty, Terms::default()), NEVER, &mut space);
                 stood.map_or_else(|| cost_of(found().as_ref()), |stood| stood.cost)
             })
             .collect();
+        let least = if start.is_empty() { alone.clone() } else { vec![0; alone.len()] };
         // What has begun has what it needs.
         for activity in
             instance.jobs.iter().filter_map(|j| j.modes.first()).flat_map(|m| &m.activities)
@@ -166,6 +176,7 @@ impl<'i> Search<'i> {
             units: Vec::new(),
             settings,
             alone,
+            least,
             now: vec![None; instance.jobs.len()],
             cost: 0,
             best: Vec::new(),
@@ -190,9 +201,12 @@ impl<'i> Search<'i> {
         self.now[job] = placement;
     }
 
-    fn put(&mut self, job: usize, terms: Terms) {
-        let found = cheapest(self.instance, job, (&self.timetable, terms), &mut self.space);
+    /// Puts a dish where it is cheapest, if that costs less than `most`; whether it was put.
+    fn put(&mut self, job: usize, terms: Terms, most: i64) -> bool {
+        let found = cheapest(self.instance, job, (&self.timetable, terms), most, &mut self.space);
+        let is_put = found.is_some();
         self.set(job, found);
+        is_put
     }
 
     /// What everything costs, what has no place with it.
@@ -221,7 +235,7 @@ impl<'i> Search<'i> {
         }
         for job in 0..count {
             if self.now[job].is_none() {
-                self.put(job, Terms::default());
+                self.put(job, Terms::default(), NEVER);
             }
         }
         self.keep_if_best();
@@ -281,7 +295,7 @@ impl<'i> Search<'i> {
                 self.set(job, None);
             }
             for job in order {
-                self.put(job, Terms::default());
+                self.put(job, Terms::default(), NEVER);
             }
             self.keep_if_best();
         }
@@ -298,7 +312,8 @@ impl<'i> Search<'i> {
         let mut timed: Vec<usize> = Vec::new();
         let mut before: Vec<Option<Placement>> = Vec::new();
         while self.best_cost > least_cost && self.looked_at() - begun < looks {
-            let done = (self.looked_at() - begun) as f64 / looks as f64;
+            let done = STEPS.unsigned_abs() * (self.looked_at() - begun) / looks;
+            let left = STEPS - i64::try_from(done).unwrap_or(STEPS);
             let cost_before = self.whole_cost();
             self.choose(&mut out, &mut timed);
             before.clear();
@@ -310,9 +325,19 @@ impl<'i> Search<'i> {
             }
             out.shuffle(&mut self.random);
             let fits_only = self.random.random_bool(FITS_ONLY);
+            // What costs more is given up before it is whole.
+            let worse = self.best_cost.saturating_mul(left * left) / (FIRST_WORSE * STEPS * STEPS);
+            let limit = cost_before.max(self.best_cost.saturating_add(worse));
+            let mut rest: i64 = out.iter().map(|job| self.least[*job]).sum();
+            let mut is_hopeless = false;
             for job in &out {
                 if fits_only {
-                    self.put(*job, Terms { overlap: None, setting });
+                    rest -= self.least[*job];
+                    let most = limit.saturating_add(1) - self.cost - rest;
+                    if !self.put(*job, Terms { overlap: None, setting }, most) {
+                        is_hopeless = true;
+                        break;
+                    }
                     continue;
                 }
                 let shift = if self.random.random_bool(0.5) {
@@ -320,7 +345,7 @@ impl<'i> Search<'i> {
                 } else {
                     self.random.random_range(-LARGEST_SHIFT..=LARGEST_SHIFT)
                 };
-                self.put(*job, Terms { overlap: Some(Overlap { cost, shift }), setting });
+                self.put(*job, Terms { overlap: Some(Overlap { cost, shift }), setting }, NEVER);
             }
             if !fits_only && self.time(&timed, None) {
                 let hopeless = self.best_cost as f64 * (1.0 + HOPELESS);
@@ -329,16 +354,15 @@ impl<'i> Search<'i> {
                 }
             }
             let cost = self.whole_cost();
-            let worse = self.best_cost as f64 * (1.0 + FIRST_THRESHOLD * (1.0 - done).powi(2));
             // Nothing else has moved.
             let fits = |job: &usize| {
                 self.timetable.is_feasible(self.instance, *job, self.now[*job].as_ref())
             };
-            let is_feasible = fits_only || timed.iter().all(fits);
+            let is_feasible = !is_hopeless && (fits_only || timed.iter().all(fits));
             if is_feasible {
                 self.keep_if_best();
             }
-            if !is_feasible || (cost > cost_before && cost as f64 > worse) {
+            if !is_feasible || cost > limit {
                 for (job, placement) in timed.iter().zip(&mut before) {
                     if self.now[*job] != *placement {
                         self.set(*job, placement.take());
@@ -412,10 +436,29 @@ impl<'i> Search<'i> {
             others.truncate(TIMED_TOGETHER - 1);
             others.shuffle(&mut self.random);
         }
+        if self.random.random_bool(CLOSE) {
+            self.near_first(first, &mut others);
+        }
         out.push(first);
         out.extend(others.iter().take(more));
         timed.push(first);
         timed.extend(&others);
+    }
+
+    /// Those first that are cooked near another dish in time, by and large: they stand in each other's way.
+    fn near_first(&mut self, first: usize, others: &mut [usize]) {
+        let middle =
+            |job: usize| self.now[job].as_ref().map_or(0, |p| p.starts[p.starts.len() / 2]);
+        let here = middle(first);
+        let keys = others.iter().map(|job| {
+            let far = f64::from((middle(*job) - here).abs() + NEXT_TO);
+            (far * self.random.random::<f64>(), *job)
+        });
+        let mut keys: Vec<(f64, usize)> = keys.collect();
+        keys.sort_by(|a, b| a.0.total_cmp(&b.0));
+        for (place, (_, job)) in others.iter_mut().zip(keys) {
+            *place = job;
+        }
     }
 
     /// Now and then all that could use one setting of a resource are tried with it together: none of them
