@@ -19,7 +19,7 @@ use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedul
 pub(in crate::lineup) struct Effort {
     /// Beginnings of activities and differences that may be looked at.
     pub(in crate::lineup) looks: u64,
-    /// So many schedules are begun, where there is none to go on from; a power of two.
+    /// So many schedules are begun at most, where there is none to go on from; at least one.
     pub(in crate::lineup) begun: usize,
 }
 
@@ -250,10 +250,14 @@ impl<'i> Search<'i> {
         for place in 0..effort.begun {
             self.begin(place == 0);
             bests.push((self.best_cost, std::mem::take(&mut self.best)));
+            // Of many dishes fewer are begun, so that most of the work is left.
+            if self.looked_at() - begun > effort.looks / 4 {
+                break;
+            }
         }
         let left = effort.looks.saturating_sub(self.looked_at() - begun);
         // The last one is looked at as long as two rounds take.
-        let rounds = u64::from(effort.begun.ilog2()) + 2;
+        let rounds = u64::from(bests.len().ilog2()) + 2;
         loop {
             let count = bests.len();
             let share = if count == 1 { 2 } else { 1 };
