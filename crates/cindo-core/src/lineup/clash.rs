@@ -88,15 +88,16 @@ fn look_into(
     used.sort_unstable();
     used.dedup();
     let was = late_in(schedule, job);
-    let all_were: i64 = (0..lines.len()).map(|job| late_in(schedule, job)).sum();
+    let all_late =
+        |schedule: &Schedule| -> i64 { (0..lines.len()).map(|job| late_in(schedule, job)).sum() };
     for resource in used {
         let mut more = instance.clone();
         more.resources[resource].capacity += 1;
         let with_more = solve(&more, Effort::QUICK, None);
         let is = late_in(&with_more, job);
-        let all_are: i64 = (0..lines.len()).map(|job| late_in(&with_more, job)).sum();
+        let all_are = all_late(&with_more);
         // It helps this dish, and not only at another's expense.
-        if is <= was / 2 && all_were - all_are >= was - was / 2 {
+        if is <= was / 2 && all_late(schedule) - all_are >= was - was / 2 {
             short.push((all_are, resource));
         }
     }

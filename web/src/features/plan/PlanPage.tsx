@@ -204,7 +204,7 @@ function Planner({ catalogue }: { catalogue: Catalogue }) {
         request={keepable}
         draft={settled}
         onChange={commit}
-        isSettled={!isDragging && !isBehind && failure === null}
+        isSettled={isSettled}
         kitchen={near.setting.kitchen}
       />
     </Suspense>

@@ -1,12 +1,13 @@
 //! When every activity of every dish begins: a job shop with alternative modes, capacities, changes of setting
 //! between oven heats, generalised time lags and a cost for every tick that something waits.
 //!
-//! Knows nothing of fish. Each dish alone is placed exactly (`insert`), many dishes by large neighbourhood
-//! search over the order in which they are (`search`). The optimum of generated kitchens by a general-purpose
-//! constraint solver is kept with the tests.
+//! Knows nothing of fish. Each dish alone is placed exactly (`insert`), many in an order are timed exactly
+//! (`order`, `timing`), and orders are found by large neighbourhood search (`search`). The optimum of generated
+//! kitchens by a general-purpose constraint solver is kept with the tests.
 
 mod bits;
 mod insert;
+mod order;
 mod search;
 mod timetable;
 mod timing;

@@ -2,17 +2,17 @@
 //! order that results is timed exactly; and orders that cost are turned round one by one.
 //!
 //! Large neighbourhood search (Shaw 1998; from memory) over orders, with the duals of the timing to say which
-//! of them cost, begun from several schedules of which the better ones go on. It is bounded by work, not by time, and its randomness has a fixed seed, so that the same
-//! kitchen always gets the same answer.
+//! of them cost, begun from several schedules of which the better ones go on. It is bounded by work, not by
+//! time, and its randomness has a fixed seed, so that the same kitchen always gets the same answer.
 
 use rand::rngs::StdRng;
 use rand::seq::SliceRandom;
 use rand::{RngExt, SeedableRng};
 
 use super::insert::{NEVER, Overlap, Terms, Workspace, cheapest};
+use super::order::{Follows, Order};
 use super::timetable::Timetable;
-use super::timing::Network;
-use super::{Activity, BROKEN_LAG, Demand, Instance, NO_PLACE, Placement, Schedule, Tick};
+use super::{Instance, NO_PLACE, Placement, Schedule, Tick};
 
 /// How much work a search may be.
 #[derive(Debug, Clone, Copy)]
@@ -38,9 +38,6 @@ const FIRST_ORDERS: usize = 5;
 const MOST_OUT: usize = 4;
 /// Up to so many dishes all are timed together; of more those near the ones that were taken out.
 const TIMED_TOGETHER: usize = 14;
-/// What begins so many ticks before all of them or after all of them is out of their way: should they meet after
-/// all, the schedule is not taken.
-const NEAR: Tick = 120;
 /// A worse schedule is gone on from up to one part in so many over the best at first; none at the end.
 const FIRST_WORSE: i64 = 10;
 /// In so many steps from the first to the end.
@@ -53,10 +50,6 @@ const CLOSE: f64 = 0.5;
 const NEXT_TO: Tick = 20;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
 const LARGEST_SHIFT: Tick = 60;
-/// So many orders are turned round to get rid of contradictions, one after the other.
-const MOST_TURNS: usize = 12;
-/// Putting a use in order costs as much as so many differences.
-const SORTING: u64 = 12;
 /// How often what is taken out goes back only where it fits, which is quick.
 const FITS_ONLY: f64 = 0.7;
 /// How often all that could share a setting are tried with it.
@@ -83,43 +76,11 @@ pub(in crate::lineup) fn solve(
     Schedule { placements: best, cost: best_cost, least_cost }
 }
 
-/// A demand of a dish as it stands.
-#[derive(Debug, Clone, Copy)]
-struct Use {
-    job: usize,
-    activity: usize,
-    /// Which of the activity's demands.
-    demand: usize,
-    /// Order: where its middle stands, in half ticks.
-    key: i64,
-    from: Tick,
-    to: Tick,
-    needs: Demand,
-    node: Option<usize>,
-}
-
-/// Two uses that follow each other, by the difference that keeps them apart.
-#[derive(Debug, Clone, Copy)]
-struct Follows {
-    arc: usize,
-    first: Use,
-    second: Use,
-}
-
 struct Search<'i> {
     instance: &'i Instance,
     timetable: Timetable,
     space: Workspace,
-    network: Network,
-    /// Node of each activity of what is timed, then of its serving, by job; none of what stays.
-    nodes: Vec<Option<usize>>,
-    /// Nodes of a dish: the activities of the longest mode, and serving.
-    stride: usize,
-    uses: Vec<Vec<Use>>,
-    follows: Vec<Follows>,
-    /// What is ordered the other way round than it stands.
-    turned: Vec<Follows>,
-    units: Vec<(i64, Option<Use>)>,
+    order: Order,
     /// Every setting of every resource that has several.
     settings: Vec<(usize, usize)>,
     /// What each dish costs alone in the kitchen, or where it stood.
@@ -167,13 +128,7 @@ impl<'i> Search<'i> {
             instance,
             timetable,
             space,
-            network: Network::default(),
-            nodes: Vec::new(),
-            stride: instance.longest_mode() + 1,
-            uses: vec![Vec::new(); instance.resources.len()],
-            follows: Vec::new(),
-            turned: Vec::new(),
-            units: Vec::new(),
+            order: Order::of(instance),
             settings,
             alone,
             least,
@@ -186,7 +141,7 @@ impl<'i> Search<'i> {
     }
 
     fn looked_at(&self) -> u64 {
-        self.space.looked_at + self.network.looked_at
+        self.space.looked_at + self.order.looked_at()
     }
 
     fn set(&mut self, job: usize, placement: Option<Placement>) {
@@ -201,12 +156,10 @@ impl<'i> Search<'i> {
         self.now[job] = placement;
     }
 
-    /// Puts a dish where it is cheapest, if that costs less than `most`; whether it was put.
-    fn put(&mut self, job: usize, terms: Terms, most: i64) -> bool {
+    /// Puts a dish where it is cheapest, if that costs less than `most`.
+    fn put(&mut self, job: usize, terms: Terms, most: i64) {
         let found = cheapest(self.instance, job, (&self.timetable, terms), most, &mut self.space);
-        let is_put = found.is_some();
         self.set(job, found);
-        is_put
     }
 
     /// What everything costs, what has no place with it.
@@ -305,6 +258,15 @@ impl<'i> Search<'i> {
         }
     }
 
+    /// Dishes where they stood.
+    fn put_back(&mut self, jobs: &[usize], stood: &[Option<Placement>]) {
+        for (job, placement) in jobs.iter().zip(stood) {
+            if self.now[*job] != *placement {
+                self.set(*job, placement.clone());
+            }
+        }
+    }
+
     fn back_to_best(&mut self) {
         let best = self.best.clone();
         best.into_iter().enumerate().for_each(|(job, placement)| self.set(job, placement));
@@ -338,8 +300,10 @@ impl<'i> Search<'i> {
                 if fits_only {
                     rest -= self.least[*job];
                     let most = limit.saturating_add(1) - self.cost - rest;
-                    if !self.put(*job, Terms { overlap: None, setting }, most) {
-                        is_hopeless = true;
+                    self.put(*job, Terms { overlap: None, setting }, most);
+                    // One that has no place at all may have had none before.
+                    is_hopeless = self.now[*job].is_none() && most <= NO_PLACE;
+                    if is_hopeless {
                         break;
                     }
                     continue;
@@ -367,11 +331,7 @@ impl<'i> Search<'i> {
                 self.keep_if_best();
             }
             if !is_feasible || cost > limit {
-                for (job, placement) in timed.iter().zip(&mut before) {
-                    if self.now[*job] != *placement {
-                        self.set(*job, placement.take());
-                    }
-                }
+                self.put_back(&timed, &before);
             }
         }
     }
@@ -379,32 +339,17 @@ impl<'i> Search<'i> {
     /// Turns round orders that cost, as long as that helps.
     fn descend(&mut self, timed: &[usize]) {
         for _ in 0..3 {
-            let mut dear: Vec<(i64, Follows)> = self
-                .network
-                .flows
-                .iter()
-                .filter(|(_, flow)| *flow > 0)
-                .filter_map(|(arc, flow)| {
-                    let follows = self.follows.iter().find(|f| f.arc == *arc)?;
-                    Some((*flow, *follows))
-                })
-                .collect();
-            dear.sort_by_key(|(flow, _)| std::cmp::Reverse(*flow));
-            dear.truncate(4);
+            let dear = self.order.dear();
             let before: Vec<Option<Placement>> =
                 timed.iter().map(|job| self.now[*job].clone()).collect();
             let cost = self.whole_cost();
             let mut better = false;
-            for (_, follows) in dear {
+            for (_, follows) in dear.into_iter().take(4) {
                 if self.time(timed, Some(follows)) && self.whole_cost() < cost {
                     better = true;
                     break;
                 }
-                for (job, placement) in timed.iter().zip(&before) {
-                    if self.now[*job] != *placement {
-                        self.set(*job, placement.clone());
-                    }
-                }
+                self.put_back(timed, &before);
             }
             if !better {
                 return;
@@ -485,217 +430,15 @@ impl<'i> Search<'i> {
     /// The cheapest moments of some dishes in the order in which everything stands, with two uses the other
     /// way round where that is asked; whether there are any.
     fn time(&mut self, timed: &[usize], turned: Option<Follows>) -> bool {
-        self.turned.clear();
-        self.turned.extend(turned);
-        let mut solved = false;
-        for _ in 0..MOST_TURNS {
-            self.lay_out(timed);
-            if self.network.solve() {
-                solved = true;
-                break;
-            }
-            // Of orders that contradict each other the one that was nearest to being the other way round.
-            let circle = &self.network.circle;
-            let among = self.follows.iter().filter(|f| circle.contains(&f.arc));
-            let Some(nearest) = among.min_by_key(|f| f.second.key - f.first.key) else { break };
-            self.turned.push(*nearest);
-        }
-        if !solved {
+        if !self.order.time((self.instance, &self.now), timed, turned) {
             return false;
         }
         for job in timed {
             let Some(placement) = &self.now[*job] else { continue };
-            let mode = &self.instance.jobs[*job].modes[placement.mode];
-            let offset = self.offset(*job);
-            let at = |node: Option<usize>| node.map(|node| self.network.at[node]);
-            let starts: Vec<Tick> = (0..mode.activities.len())
-                .map(|a| {
-                    let at = at(self.nodes[offset + a]).and_then(|at| Tick::try_from(at).ok());
-                    at.unwrap_or(placement.starts[a])
-                })
-                .collect();
+            let starts = self.order.moments(*job, &placement.starts);
             let placement = Placement::at(&self.instance.jobs[*job], placement.mode, starts);
             self.set(*job, Some(placement));
         }
         true
-    }
-
-    fn offset(&self, job: usize) -> usize {
-        job * self.stride
-    }
-
-    /// Nodes and differences of what is timed.
-    fn lay_out(&mut self, timed: &[usize]) {
-        self.nodes.clear();
-        self.nodes.resize(self.instance.jobs.len() * self.stride, None);
-        self.network.clear();
-        for job in timed {
-            let Some(placement) = &self.now[*job] else { continue };
-            let mode = placement.mode;
-            self.chain(*job, mode);
-        }
-        self.gather(timed);
-        self.follows.clear();
-        for resource in 0..self.uses.len() {
-            self.order(resource);
-        }
-    }
-
-    /// One dish: its activities one after the other until it is served.
-    fn chain(&mut self, job: usize, mode: usize) {
-        let latest = self.instance.latest;
-        let offset = self.offset(job);
-        let asked = &self.instance.jobs[job];
-        let earliest = asked.earliest(self.instance);
-        let activities = &asked.modes[mode].activities;
-        let network = &mut self.network;
-        let mut before: Option<(usize, i64, &Activity)> = None;
-        let link = |network: &mut Network,
-                    (node, at): (usize, i64),
-                    before: Option<(usize, i64, &Activity)>| {
-            let Some((from, from_at, activity)) = before else { return };
-            let (length, lag) = (i64::from(activity.length), activity.lag);
-            // A node of what has begun is the clock's zero, and stands so much after it.
-            let shift = from_at - at;
-            network.keep(from, node, length + i64::from(lag.least) + shift);
-            network.wish(node, from, -(length + i64::from(lag.most)) - shift, BROKEN_LAG);
-            network.cost[node] += lag.cost;
-            network.cost[from] -= lag.cost;
-        };
-        for (place, activity) in activities.iter().enumerate() {
-            let (node, at) = if let Some(fixed) = activity.fixed {
-                (0, i64::from(fixed))
-            } else {
-                let node = network.node();
-                network.keep(0, node, i64::from(earliest));
-                self.nodes[offset + place] = Some(node);
-                (node, 0)
-            };
-            let both_fixed = node == 0 && before.is_some_and(|(from, ..)| from == 0);
-            if !both_fixed {
-                link(network, (node, at), before);
-            }
-            before = Some((node, at, activity));
-        }
-        let served = network.node();
-        network.keep(0, served, i64::from(asked.due));
-        network.wish(served, 0, -i64::from(latest), BROKEN_LAG);
-        network.cost[served] += asked.late_cost;
-        link(network, (served, 0), before);
-    }
-
-    /// Every use of every resource in order, as far as it is near what is timed.
-    fn gather(&mut self, timed: &[usize]) {
-        self.uses.iter_mut().for_each(Vec::clear);
-        let placed = || timed.iter().filter_map(|job| self.now[*job].as_ref());
-        let first = placed().filter_map(|p| p.starts.first()).min();
-        let last = placed().filter_map(|p| p.starts.last()).max();
-        let (Some(first), Some(last)) = (first, last) else { return };
-        let (first, last) = (first - NEAR, last + NEAR);
-        for (job, placement) in self.now.iter().enumerate() {
-            let Some(placement) = placement else { continue };
-            let is_far = |p: &Placement| {
-                p.starts.first().is_some_and(|start| *start > last)
-                    || p.starts.last().is_some_and(|start| *start < first)
-            };
-            if is_far(placement) {
-                continue;
-            }
-            let mode = &self.instance.jobs[job].modes[placement.mode];
-            for (activity, (what, start)) in
-                mode.activities.iter().zip(&placement.starts).enumerate()
-            {
-                for (demand, needs) in what.demands.iter().enumerate() {
-                    let (from, to) = (start + needs.from, start + needs.to);
-                    let key = i64::from(from) + i64::from(to);
-                    let node = self.nodes[job * self.stride + activity];
-                    let needs = *needs;
-                    self.uses[needs.resource].push(Use {
-                        job,
-                        activity,
-                        demand,
-                        key,
-                        from,
-                        to,
-                        needs,
-                        node,
-                    });
-                }
-            }
-        }
-        for Follows { first, second, .. } in &self.turned {
-            let is =
-                |a: &Use, b: &Use| (a.job, a.activity, a.demand) == (b.job, b.activity, b.demand);
-            for uses in &mut self.uses {
-                for one in uses.iter_mut() {
-                    if is(one, first) {
-                        one.key = second.key.max(first.key) + 1;
-                    } else if is(one, second) {
-                        one.key = first.key.min(second.key) - 1;
-                    }
-                }
-            }
-        }
-        for uses in &mut self.uses {
-            self.network.looked_at += SORTING * uses.len() as u64;
-            uses.sort_by_key(|one| (one.key, one.job, one.activity, one.demand));
-        }
-    }
-
-    /// Differences between uses of one resource: one after the other on each of its units, and those of
-    /// different settings so far apart.
-    fn order(&mut self, resource: usize) {
-        let capacity = self.instance.resources[resource].capacity;
-        self.units.clear();
-        self.units.resize(usize::try_from(capacity).unwrap_or(1), (i64::MIN / 4, None));
-        for place in 0..self.uses[resource].len() {
-            let one = self.uses[resource][place];
-            let needs = one.needs;
-            for _ in 0..needs.amount.min(capacity) {
-                // The unit that became free last before it, or else the one that is free first.
-                let fits = |end: i64| if end <= i64::from(one.from) { (0, -end) } else { (1, end) };
-                let unit = (0..self.units.len())
-                    .filter(|u| {
-                        self.units[*u].1.is_none_or(|u| {
-                            (u.job, u.activity, u.demand) != (one.job, one.activity, one.demand)
-                        })
-                    })
-                    .min_by_key(|u| fits(self.units[*u].0));
-                let Some(unit) = unit else { continue };
-                if let Some(first) = self.units[unit].1 {
-                    self.apart(first, one, 0);
-                }
-                self.units[unit] = (i64::from(one.to), Some(one));
-            }
-            if let Some(setting) = needs.setting {
-                for before in 0..place {
-                    let first = self.uses[resource][before];
-                    let other = first.needs.setting.unwrap_or(setting);
-                    if other != setting {
-                        let change = self.instance.resources[resource].changes[other][setting];
-                        self.apart(first, one, change);
-                    }
-                }
-            }
-        }
-    }
-
-    /// One use after another.
-    fn apart(&mut self, first: Use, second: Use, change: Tick) {
-        let (from, to) = (first.node, second.node);
-        if from == to {
-            // Both stay where they are, or both belong to one activity.
-            return;
-        }
-        let (before, after) = (first.needs, second.needs);
-        let stands = |node: Option<usize>, at: Tick| if node.is_some() { 0 } else { i64::from(at) };
-        let gap = i64::from(before.to - after.from + change)
-            + stands(from, first.from - before.from)
-            - stands(to, second.from - after.from);
-        let arc = self.network.arcs.len();
-        self.network.keep(from.unwrap_or(0), to.unwrap_or(0), gap);
-        if first.job != second.job {
-            self.follows.push(Follows { arc, first, second });
-        }
     }
 }

@@ -172,6 +172,18 @@ fn two_plates_and_one_pair_of_hands() {
     assert_eq!(two.cost, 0, "with two cooks both are plated at once");
 }
 
+/// The same two plates and a dish that takes longer than there is: it has no place, and the plates stand as well as
+/// without it.
+#[test]
+fn what_has_no_place_leaves_the_others_theirs() {
+    let plate = |cost| job(100, vec![activity(6, vec![hands(0, 6)], (0, 20, cost))]);
+    let long = job(100, vec![activity(500, vec![hands(0, 500)], (0, 20, 1))]);
+    let instance = kitchen(&[1], vec![plate(2), long, plate(5)]);
+    let schedule = solve(&instance, Effort::QUICK, None);
+    assert_eq!(check(&instance, &schedule), Ok(()));
+    assert_eq!((schedule.placements[1].clone(), schedule.cost), (None, NO_PLACE + 12));
+}
+
 /// Fish and two batches of chips in one fryer, eaten at 200: fish 20 ticks, each batch 15, oil back in 3; fish
 /// waits for 1 a tick up to 120, the first chips for 2, all of them for 4. By hand: the last batch ends at
 /// 200, the first at 182 (3 ticks until the oil is back, for 2 each), and the fish, whose oil is back 3 ticks
