@@ -15,7 +15,7 @@ use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
 
 /// How long the interface gets to show something.
-pub const PATIENCE: Duration = Duration::from_secs(10);
+const PATIENCE: Duration = Duration::from_secs(10);
 
 /// A process with everything it started; ended together on drop.
 #[derive(Debug)]
@@ -205,13 +205,30 @@ impl Browser {
                 return Ok(value);
             }
             if from.elapsed() > PATIENCE {
-                let page = "return location.pathname + '\\n' + document.body.innerText";
-                let page = self.client.execute(page, vec![]).await?;
-                let says = page.as_str().unwrap_or_default();
-                return Err(format!("never true: {script}\nthe page says:\n{says}").into());
+                return Err(format!("never true: {script}\n{}", self.says().await?).into());
             }
             tokio::time::sleep(Duration::from_millis(50)).await;
         }
+    }
+
+    /// Waits until the page has such an element: the first of them.
+    ///
+    /// # Errors
+    /// It has none within [`PATIENCE`].
+    pub async fn find(&self, locator: Locator<'_>) -> Result<Element, Box<dyn std::error::Error>> {
+        match self.client.wait().at_most(PATIENCE).for_element(locator).await {
+            Err(CmdError::WaitTimeout) => {
+                Err(format!("never there: {locator:?}\n{}", self.says().await?).into())
+            }
+            other => Ok(other?),
+        }
+    }
+
+    /// Where the page is and what it says, for a test that has waited in vain.
+    async fn says(&self) -> Result<String, CmdError> {
+        let page = "return location.pathname + '\\n' + document.body.innerText";
+        let page = self.client.execute(page, vec![]).await?;
+        Ok(format!("the page says:\n{}", page.as_str().unwrap_or_default()))
     }
 
     /// Lays the page out as it is printed: by its rules for paper, on a sheet of A4 within a centimetre's margins
@@ -255,8 +272,7 @@ impl Browser {
         );
         let from = Instant::now();
         loop {
-            let element =
-                self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await?;
+            let element = self.find(Locator::XPath(&path)).await?;
             let pressed = match self.rests(&element).await {
                 Ok(true) => element.click().await.map(|()| true),
                 other => other,
@@ -387,12 +403,7 @@ impl Browser {
     /// The dialog does not come, or the card is not kept.
     pub async fn keep_card(&self, name: &str) -> Result<(), Box<dyn std::error::Error>> {
         self.press("Keep").await?;
-        let field = self
-            .client
-            .wait()
-            .at_most(PATIENCE)
-            .for_element(Locator::Css("dialog[open] input"))
-            .await?;
+        let field = self.find(Locator::Css("dialog[open] input")).await?;
         field.clear().await?;
         field.send_keys(name).await?;
         let keep = Locator::XPath("//dialog[@open]//button[normalize-space(.)='Keep']");
@@ -449,7 +460,7 @@ impl Browser {
     /// # Errors
     /// There is none.
     pub async fn middle_of(&self, css: &str) -> Result<(f64, f64), Box<dyn std::error::Error>> {
-        let element = self.client.wait().at_most(PATIENCE).for_element(Locator::Css(css)).await?;
+        let element = self.find(Locator::Css(css)).await?;
         let (x, y, w, h) = element.rectangle().await?;
         Ok((x + w / 2.0, y + h / 2.0))
     }

@@ -1,6 +1,6 @@
 //! Before the heat: the Fish and Prep screens as cooks use them.
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server};
+use cindo_e2e::{Browser, Screen, Server};
 use fantoccini::Locator;
 use fantoccini::wd::PrintConfiguration;
 use serde_json::Value;
@@ -267,12 +267,7 @@ async fn the_plan_begins_with_what_comes_before() -> Outcome {
     browser.settled().await?;
     let lines = "document.querySelector('section[aria-label=\"Before the heat\"]')?.innerText";
     browser.until(&format!("{lines}?.includes('Pull the pin bones')")).await?;
-    let link = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::LinkText("Before the heat"))
-        .await?;
+    let link = browser.find(Locator::LinkText("Before the heat")).await?;
     link.click().await?;
     browser.until("location.pathname === '/prep'").await?;
     browser.until("document.querySelector('h1')?.innerText?.includes('Sear hake loin')").await?;

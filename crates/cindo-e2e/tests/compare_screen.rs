@@ -1,6 +1,6 @@
 //! Compare and the ladder in the real browser.
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server};
+use cindo_e2e::{Browser, Screen, Server};
 use fantoccini::Locator;
 use serde_json::json;
 
@@ -44,12 +44,7 @@ async fn best_fit_comes_first_and_any_column_sorts() -> Outcome {
 async fn held_ways_stand_side_by_side_and_one_opens_its_plan() -> Outcome {
     let (_server, browser) = open(Screen::Desk, PLAICE).await?;
     for name in ["Hold Steam", "Hold Sauté"] {
-        let button = browser
-            .client
-            .wait()
-            .at_most(PATIENCE)
-            .for_element(Locator::Css(&format!("button[aria-label='{name}']")))
-            .await?;
+        let button = browser.find(Locator::Css(&format!("button[aria-label='{name}']"))).await?;
         button.click().await?;
     }
     let held = "[...document.querySelectorAll('section[aria-label=\"Side by side\"] h2 a')].map(a => a.innerText).sort().join()";

@@ -1,6 +1,6 @@
 //! Settings of the kitchen reach every screen.
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server, seconds};
+use cindo_e2e::{Browser, Screen, Server, seconds};
 use fantoccini::Locator;
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
@@ -248,8 +248,7 @@ async fn habits_are_told_once() -> Outcome {
     for (label, value) in [("It stands until then on", "warm_plate"), ("It is salted", "wet_brine")]
     {
         let path = format!("//label[contains(., '{label}')]//select");
-        let wait = browser.client.wait().at_most(PATIENCE);
-        wait.for_element(Locator::XPath(&path)).await?.select_by_value(value).await?;
+        browser.find(Locator::XPath(&path)).await?.select_by_value(value).await?;
         browser
             .until(&format!("document.evaluate(\"{path}\", document, null, 9).singleNodeValue.value === '{value}'"))
             .await?;

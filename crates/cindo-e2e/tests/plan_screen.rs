@@ -1,6 +1,6 @@
 //! The Plan screen and the card box in the real browser.
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server, type_keys};
+use cindo_e2e::{Browser, Screen, Server, type_keys};
 use fantoccini::Locator;
 use serde_json::{Value, json};
 use std::time::Duration;
@@ -38,12 +38,7 @@ async fn opens_on_a_solved_plan_and_follows_every_change() -> Outcome {
 
     // Another fish by typing.
     type_keys(&browser.client, "/").await?;
-    browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::Css("input[aria-label='Kind of fish']"))
-        .await?;
+    browser.find(Locator::Css("input[aria-label='Kind of fish']")).await?;
     type_keys(&browser.client, "had").await?;
     browser
         .until("document.querySelector('[role=option]')?.textContent.startsWith('Haddock')")
@@ -113,12 +108,7 @@ async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
     type_keys(&browser.client, "]").await?;
     browser.until("location.search.includes('mm=29')").await?;
     browser.press("Thickness").await?;
-    let field = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::XPath("//label[.='Thickness']/following::input[1]"))
-        .await?;
+    let field = browser.find(Locator::XPath("//label[.='Thickness']/following::input[1]")).await?;
     field.send_keys("\u{e009}a\u{e009}2").await?;
     // "2" typed into a field is a number, not the second method.
     browser
@@ -139,10 +129,7 @@ async fn shortcuts_rest_while_typing_and_when_switched_off() -> Outcome {
 
     browser.press("This device: units, light and keys").await?;
     let toggle = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::XPath("//dialog[@open]//label[contains(., 'Single-key')]//input"))
+        .find(Locator::XPath("//dialog[@open]//label[contains(., 'Single-key')]//input"))
         .await?;
     toggle.click().await?;
     type_keys(&browser.client, "\u{e00c}").await?;
@@ -169,10 +156,7 @@ async fn units_switch_everywhere() -> Outcome {
     browser.press("This device: units, light and keys").await?;
     for unit in ["°F", "in", "oz"] {
         let radio = browser
-            .client
-            .wait()
-            .at_most(PATIENCE)
-            .for_element(Locator::XPath(&format!("//dialog//label[normalize-space(.)='{unit}']")))
+            .find(Locator::XPath(&format!("//dialog//label[normalize-space(.)='{unit}']")))
             .await?;
         radio.click().await?;
     }
@@ -207,8 +191,7 @@ async fn card_is_kept_reopened_renamed_deleted_and_undone() -> Outcome {
     assert!(first.as_str().is_some_and(|t| t.contains(&minutes)), "{first} should show {minutes}");
 
     browser.press("Rename Aardvark test char").await?;
-    let field =
-        browser.client.wait().at_most(PATIENCE).for_element(Locator::Css("main li input")).await?;
+    let field = browser.find(Locator::Css("main li input")).await?;
     field.clear().await?;
     field.send_keys("Aardvark second").await?;
     browser.press("Save").await?;

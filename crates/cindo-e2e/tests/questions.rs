@@ -2,7 +2,7 @@
 
 use std::time::Duration;
 
-use cindo_e2e::{Browser, PATIENCE, Screen, Server, seconds, type_keys};
+use cindo_e2e::{Browser, Screen, Server, seconds, type_keys};
 use fantoccini::Locator;
 
 type Outcome = Result<(), Box<dyn std::error::Error>>;
@@ -93,12 +93,8 @@ async fn already_turned_tells_when_out() -> Outcome {
     let (_server, browser) = open("/").await?;
     let before = browser.out().await?;
     browser.press("Ask it from the other end").await?;
-    let field = browser
-        .client
-        .wait()
-        .at_most(PATIENCE)
-        .for_element(Locator::XPath("//label[contains(., 'Already turned at')]//input"))
-        .await?;
+    let field =
+        browser.find(Locator::XPath("//label[contains(., 'Already turned at')]//input")).await?;
     field.clear().await?;
     field.send_keys("3:10").await?;
     browser.press("When out?").await?;
