@@ -64,15 +64,15 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
             }}
           />
           <Hand icon={MoveRight} label="Joined" onClick={ask("join")} />
-          {!cook.forecast.waits && (
-            <Hand
-              icon={Hourglass}
-              label="Heat fell"
-              onClick={() => {
-                onTell({ kind: "wait" });
-              }}
-            />
-          )}
+          <Hand
+            icon={Hourglass}
+            label="Heat fell"
+            // Told already, it keeps its place: no other may come to lie under the thumb.
+            disabled={Boolean(cook.forecast.waits)}
+            onClick={() => {
+              onTell({ kind: "wait" });
+            }}
+          />
         </>
       )}
       {(isIn || isOut) && (
@@ -166,12 +166,13 @@ interface HandProps {
   icon: LucideIcon;
   label: string;
   onClick: () => void;
+  disabled?: boolean;
   id?: string;
 }
 
-function Hand({ icon: Icon, label, onClick, id }: HandProps) {
+function Hand({ icon: Icon, label, ...button }: HandProps) {
   return (
-    <button type="button" className={BUTTON} onClick={onClick} {...(id !== undefined && { id })}>
+    <button type="button" className={BUTTON} {...button}>
       <Icon aria-hidden className="size-5" />
       {label}
     </button>

@@ -29,7 +29,10 @@ export function Movement({ catalogue, cook, moment }: Props) {
   const { after, forecast, state } = cook;
   const sinceOut = moment.elapsedS === null ? 0 : moment.elapsedS - forecast.pull_s;
   return (
-    <section aria-label="Next" className="grid gap-x-8 gap-y-1 lg:grid-cols-[1fr_22rem]">
+    <section
+      aria-label="Next"
+      className="grid gap-x-8 gap-y-1 max-sm:contents lg:grid-cols-[1fr_22rem]"
+    >
       <div className="min-w-0">
         <h1 className="font-bold font-display text-4xl leading-tight sm:text-6xl">
           {lateS > 0 ? "Take it out now" : localise(next?.title ?? "Served", preferences)}
@@ -81,7 +84,8 @@ export function Movement({ catalogue, cook, moment }: Props) {
           </p>
         )}
       </div>
-      <div className="grid content-start gap-2">
+      {/* On a phone it follows the buttons: a line that comes here must not move them under a thumb. */}
+      <div className="grid content-start gap-2 max-sm:order-1">
         {forecast.reason != null && (
           <p role="status" className="rounded-field bg-base-300 px-3 py-2">
             {localise(capital(forecast.reason), preferences)}.

@@ -343,18 +343,20 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
         onReading={reading}
         onUndo={undo}
       />
-      <Cautions request={cook.request} />
-      <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
-        <p>
-          <span className="max-lg:hidden">
-            space done · t turned · o out · r reading · h help, rescue · z take back · 1 to 9 which
-            piece{" "}
-          </span>
-          {cook.speed > 1 && <b>This clock runs {cook.speed}× as fast.</b>}
-        </p>
-        <button type="button" className="btn btn-ghost min-h-11" onClick={remove}>
-          Off the list
-        </button>
+      <div className="order-2 flex flex-1 flex-col gap-3">
+        <Cautions request={cook.request} />
+        <div className="mt-auto flex flex-wrap items-center justify-between gap-2 text-sm">
+          <p>
+            <span className="max-lg:hidden">
+              space done · t turned · o out · r reading · h help, rescue · z take back · 1 to 9
+              which piece{" "}
+            </span>
+            {cook.speed > 1 && <b>This clock runs {cook.speed}× as fast.</b>}
+          </p>
+          <button type="button" className="btn btn-ghost min-h-11" onClick={remove}>
+            Off the list
+          </button>
+        </div>
       </div>
     </div>
   );
