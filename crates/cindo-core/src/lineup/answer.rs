@@ -8,7 +8,7 @@ use super::clash::{Clash, clashes};
 use super::moved::{Moved, moved};
 use super::schedule::{Instance, Placement, Schedule};
 use super::station::{BURNERS_AT, HANDS_AT, Station, Stations, Stretch, the, to_s};
-use super::{Fixed, Kitchen, Line};
+use super::{Fixed, Kitchen, Line, warm};
 use crate::say::{CELSIUS, capital, clock};
 use crate::setup::PlanRequest;
 
@@ -188,7 +188,9 @@ pub(super) fn answer(
     let dishes = dishes(kitchen, lines, stations, schedule);
     let hold_of = |id: &str| {
         let place = kitchen.asked.dishes.iter().position(|dish| dish.id == id)?;
-        lines.iter().find(|line| line.place == place).map(|line| &line.made.hold)
+        let job = lines.iter().position(|line| line.place == place)?;
+        let mode = schedule.placements[job].as_ref().map_or(0, |placement| placement.mode);
+        Some(&lines[job].made.ways[mode].hold)
     };
     LineUp {
         moved: kitchen.asked.last.as_ref().map(|last| moved(last, &dishes, hold_of)),
@@ -198,7 +200,10 @@ pub(super) fn answer(
         tightest,
         begins_s: if begins_s.is_finite() { begins_s } else { 0.0 },
         cost: schedule.cost - schedule.least_cost,
-        notes: one_oven(lines, stations, schedule),
+        notes: one_oven(lines, stations, schedule)
+            .into_iter()
+            .chain(warm::told(lines, stations, (instance, schedule)))
+            .collect(),
         cautions: cautions(kitchen, &steps),
         steps,
     }
@@ -468,7 +473,7 @@ fn dishes(
             begins_s: placement.and_then(|p| p.starts.first()).map(|start| to_s(*start)),
             out_s: out_s.map(f64::round),
             stands_s: stands_s.map(f64::round),
-            standing: stands_s.map_or_else(String::new, |s| stands(line, s)),
+            standing: stands_s.map_or_else(String::new, |s| stands(way, s)),
             vessel: way.vessel.map(|v| stations.list[v].id.clone()),
             request: if is_host { way.request.clone() } else { dish.request.clone() },
             starts: if is_host { starts(way, placement) } else { Vec::new() },
@@ -494,12 +499,12 @@ fn starts(way: &Way, placement: Option<&Placement>) -> Vec<Fixed> {
 }
 
 /// How a dish stands from the heat to the plate.
-fn stands(line: &Line<'_>, stands_s: f64) -> String {
-    let hold = &line.made.hold;
+fn stands(way: &Way, stands_s: f64) -> String {
+    let hold = &way.hold;
     if stands_s < 10.0 {
         return "Straight from the heat to the plate.".to_owned();
     }
-    let left_s = hold.most_s - stands_s;
+    let left_s = way.rest_s() + hold.holds_s - stands_s;
     let then = if left_s > 60.0 {
         format!("{} more and {}", clock(left_s), hold.waiting)
     } else {

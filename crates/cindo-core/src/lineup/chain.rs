@@ -66,6 +66,8 @@ pub(super) struct Way {
     pub(super) setting_c: Option<f64>,
     /// Those that share its vessel.
     pub(super) outs: Vec<Out>,
+    /// What waiting does to it.
+    pub(super) hold: Hold,
 }
 
 /// One of those that share a vessel.
@@ -113,7 +115,6 @@ impl Hold {
 pub(super) struct Made {
     pub(super) name: String,
     pub(super) ways: Vec<Way>,
-    pub(super) hold: Hold,
     /// What has to be done long before, s before the first link, and what.
     pub(super) ahead: Vec<Move>,
     pub(super) servings: u32,
@@ -195,11 +196,40 @@ impl Way {
         let first = self.links.iter().position(is_heat)?;
         Some((first, self.links.iter().rposition(is_heat)?))
     }
+
+    /// From the heat until it is plated, where nothing has to wait, s.
+    pub(super) fn rest_s(&self) -> f64 {
+        let last = self.heat().map_or(0, |(_, last)| last);
+        let after: f64 = self.links[last + 1..].iter().map(|l| l.length_s + l.least_s).sum();
+        self.links[last].least_s + after
+    }
+
+    /// The longest from the heat until it is plated, s.
+    pub(super) fn longest_rest_s(&self) -> f64 {
+        let spare_s = self.before_plate().map_or(0.0, |link| link.most_s - link.least_s);
+        self.rest_s() + spare_s
+    }
+
+    /// Keeps it from waiting longer than that from the heat until it is plated, s.
+    pub(super) fn stands_at_most(&mut self, longest_s: f64) {
+        let spare_s = (longest_s - self.rest_s()).max(0.0);
+        let before_plate = self.links.len().checked_sub(2);
+        if let Some(link) = before_plate.and_then(|place| self.links.get_mut(place)) {
+            link.most_s = link.most_s.min(link.least_s + spare_s);
+        }
+        self.hold.holds_s = self.hold.holds_s.min(spare_s);
+    }
+
+    fn before_plate(&self) -> Option<&Link> {
+        self.links.iter().rev().nth(1)
+    }
 }
 
-/// What the keys of links before the heat begin with, those at the heat, and the key of plating.
+/// What the keys of links before the heat begin with, those at the heat, and the keys of a wait in a warm oven
+/// and of plating.
 pub(super) const PREP: &str = "prep:";
 pub(super) const HEAT: &str = "heat:";
+pub(super) const WARM: &str = "warm";
 pub(super) const PLATE: &str = "plate";
 
 /// Plating: hands for the dish and for each serving, s (common practice).

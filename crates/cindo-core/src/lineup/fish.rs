@@ -11,7 +11,7 @@ use super::chain::{
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
-use super::{Kitchen, Solve};
+use super::{Kitchen, Solve, warm};
 use crate::catalogue::{GearKind, Place};
 use crate::cook::{joined_pull_s, standing};
 use crate::error::{FieldError, within};
@@ -94,6 +94,11 @@ impl<'r> Fish<'r> {
         self.dish.name.clone().unwrap_or_else(|| species.to_lowercase())
     }
 
+    /// The same by another plan.
+    pub(super) fn by(&self, request: &PlanRequest) -> Self {
+        Self { request: request.clone(), ..self.clone() }
+    }
+
     /// The same with this gear before any other of its kind.
     fn in_vessel(&self, kitchen: &Kitchen<'_>, id: &str) -> Self {
         let others = kitchen.at_hand.iter().map(|known| &known.gear.id);
@@ -135,6 +140,17 @@ pub(super) struct Shared<'r> {
     pub(super) vessel: Option<String>,
 }
 
+/// One way to make a fish, with what is said of it once.
+pub(super) struct Chained {
+    pub(super) way: Way,
+    /// How much it harms the fish, as cost.
+    pub(super) harm: f64,
+    /// What was changed to make it fit, in sentences.
+    notes: Vec<String>,
+    /// What has to be done long before.
+    ahead: Vec<Move>,
+}
+
 /// A side that goes in with a fish.
 struct GoesIn {
     /// Place of its dish.
@@ -145,9 +161,9 @@ struct GoesIn {
 }
 
 /// One of those that share a vessel, planned.
-struct Part<'r> {
-    fish: Fish<'r>,
-    plan: Arc<Planned>,
+pub(super) struct Part<'r> {
+    pub(super) fish: Fish<'r>,
+    pub(super) plan: Arc<Planned>,
     /// Out of the heat, s after it went in.
     pull_s: f64,
     /// It goes in so long after the first one, s.
@@ -183,9 +199,7 @@ impl<'r> Shared<'r> {
         solve: &mut Solve<'_>,
     ) -> Result<Made, Vec<FieldError>> {
         let mut ways = Vec::new();
-        let mut hold = None;
-        let mut ahead = Vec::new();
-        let mut notes = Vec::new();
+        let mut told = None;
         let mut best_of: Option<f64> = None;
         let vessels = match &self.vessel {
             Some(id) => vec![id.clone()],
@@ -198,14 +212,12 @@ impl<'r> Shared<'r> {
                 host.request.medium_c = heat_c.or(host.request.medium_c);
                 let made = self.way(kitchen, stations, &host, solve);
                 match made {
-                    Ok((mut way, harm, held, early)) => {
+                    Ok(Chained { mut way, harm, notes, ahead }) => {
                         let base = *best_of.get_or_insert(harm);
                         #[expect(clippy::cast_possible_truncation, reason = "thousands")]
                         let cost = (harm - base).max(0.0).round() as i64;
                         way.cost = cost;
-                        if hold.is_none() {
-                            (hold, ahead, notes) = (Some(held.0), early, held.1);
-                        }
+                        told.get_or_insert((notes, ahead));
                         ways.push(way);
                     }
                     // What cannot be done another way is left out; as asked it has to be.
@@ -214,14 +226,13 @@ impl<'r> Shared<'r> {
                 }
             }
         }
-        let Some(hold) = hold else { return Err(Vec::new()) };
+        let Some((notes, ahead)) = told else { return Err(Vec::new()) };
         let names = std::iter::once(&self.host).chain(&self.mates).map(|f| f.name(kitchen));
         let mut names: Vec<String> = names.collect();
         names.dedup();
         Ok(Made {
             name: listed(names.iter().map(String::as_str)),
             ways,
-            hold,
             ahead,
             servings: self.host.servings(),
             notes,
@@ -229,18 +240,14 @@ impl<'r> Shared<'r> {
         })
     }
 
-    /// One chain, how much it harms the fish, what waiting does, and what has to be done long before.
-    #[expect(
-        clippy::type_complexity,
-        reason = "a chain with what belongs to it, taken apart at once"
-    )]
-    fn way(
+    /// One chain.
+    pub(super) fn way(
         &self,
         kitchen: &Kitchen<'_>,
         stations: &mut Stations,
         host: &Fish<'r>,
         solve: &mut Solve<'_>,
-    ) -> Result<(Way, f64, (Hold, Vec<String>), Vec<Move>), Vec<FieldError>> {
+    ) -> Result<Chained, Vec<FieldError>> {
         let mut parts = self.parts(host, solve)?;
         let joined = self.join(kitchen, &mut parts[0])?;
         let first = parts
@@ -315,6 +322,13 @@ impl<'r> Shared<'r> {
             }
             links.push(link);
         }
+        if let Some(last) = links.last_mut()
+            && let Some(wait) = warm::wait(kitchen, stations, &parts, last)
+        {
+            (last.least_s, last.most_s) = (0.0, warm::CARRY_S);
+            // From there it stands as any fish does.
+            links.push(Link { most_s: TABLE_HOLD_S, wait_cost: hold.cost(), ..wait });
+        }
         links.push(plate(part.fish.servings(), &part.fish.name(kitchen), &hold));
         if let Some(plate) = links.last_mut() {
             plate.moves.iter_mut().for_each(|m| m.dish = Some(part.fish.place));
@@ -327,9 +341,10 @@ impl<'r> Shared<'r> {
             vessel,
             setting_c: Some(parts[0].plan.answer.medium_c),
             outs: parts.iter().map(Part::out).collect(),
+            hold,
         };
         let harm = parts.iter().map(|p| harm(&p.plan.answer)).sum();
-        Ok((way, harm, (hold, notes), ahead))
+        Ok(Chained { way, harm, notes, ahead })
     }
 
     /// Everybody's plan, on the host's heat.

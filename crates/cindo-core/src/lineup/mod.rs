@@ -15,6 +15,7 @@ mod schedule;
 mod side;
 mod station;
 mod take_back;
+mod warm;
 
 use std::sync::Arc;
 
@@ -99,6 +100,24 @@ pub fn line_up<'a>(
     let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
     let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
+    // What is in somebody's way may be done early and wait in a warm oven, where less is late so.
+    let plain: Vec<(usize, Made)> = kitchen
+        .warm(&lines, &schedule, &mut stations, solve)
+        .into_iter()
+        .map(|(job, made)| (job, std::mem::replace(&mut lines[job].made, made)))
+        .collect();
+    if !plain.is_empty() {
+        let warm = kitchen.instance(&lines, &mut stations)?;
+        let stood = kitchen.stood(&lines, &warm, &stations);
+        let warmed = self::solve(&warm, effort, is_under_way.then_some(&stood[..]));
+        if warmed.cost < schedule.cost {
+            (instance, schedule) = (warm, warmed);
+        } else {
+            for (job, made) in plain {
+                lines[job].made = made;
+            }
+        }
+    }
     let again = kitchen.plan_again(&mut lines, &schedule, &mut stations, solve);
     if !again.is_empty() {
         instance = kitchen.instance(&lines, &mut stations)?;
@@ -301,16 +320,18 @@ impl Kitchen<'_> {
             let heat = &way.links[last];
             let due = to_ticks(line.due_s) + placement.late;
             let stands_s = to_s(due - placement.starts[last]) - heat.length_s;
-            let usual_s = heat.least_s + chain::plating_s(line.made.servings);
-            if stands_s < usual_s + WORTH_S {
+            if stands_s < way.rest_s() + WORTH_S {
                 continue;
             }
             let mut again = shared.clone();
             again.host.request.clone_from(way.request.as_ref().unwrap_or(&shared.host.request));
-            again.host.request.rest_s = Some(stands_s.min(LONGEST_REST_S).round());
+            let longest_s = way.longest_rest_s();
+            again.host.request.rest_s = Some(stands_s.min(longest_s).min(LONGEST_REST_S).round());
             again.vessel = way.vessel.map(|v| stations.list[v].id.clone());
             // Where it cannot be planned for that it stays as it was.
-            if let Ok(made) = again.make(self, stations, &[], solve) {
+            if let Ok(mut made) = again.make(self, stations, &[], solve) {
+                // A longer rest is right when it is eaten, and no better kept.
+                made.ways.iter_mut().for_each(|way| way.stands_at_most(longest_s));
                 let notes = std::mem::take(&mut line.made.notes);
                 line.made = Made { notes, ..made };
                 line.shared = Some(again);

@@ -87,11 +87,11 @@ pub(super) fn side(
     }
     links.push(plate(servings, name, &hold));
     let vessel = links.iter().flat_map(|l| &l.needs).map(|n| n.station).next_back();
-    let way = Way { links, cost: 0, request: None, vessel, setting_c: None, outs: Vec::new() };
+    let outs = Vec::new();
+    let way = Way { links, cost: 0, request: None, vessel, setting_c: None, outs, hold };
     Some(Made {
         name: name.to_owned(),
         ways: vec![way],
-        hold,
         ahead: Vec::new(),
         servings,
         notes,

@@ -156,6 +156,11 @@ impl Stations {
         self.list.iter().enumerate().map(resource).collect()
     }
 
+    /// Whether it is an oven.
+    pub(super) fn is_oven(&self, station: usize) -> bool {
+        self.gear[station].as_ref().is_some_and(|gear| gear.kinds.contains(&GearKind::Oven))
+    }
+
     /// Time to heat a station from the room, s; 0 where it is not gear.
     pub(super) fn preheat_s(&self, station: usize, setting_c: f64) -> f64 {
         self.gear[station].as_ref().map_or(0.0, |gear| change_s(gear, ROOM_C, setting_c))

@@ -195,19 +195,20 @@ fn what_cannot_be_in_time_says_when_it_could_be() {
     assert!(cook.line_up(&again).unwrap().clashes.is_empty());
 }
 
-/// Three dishes of ten minutes for one pan at one moment: what is short is named, and with a second pan like it
-/// nothing is.
+/// Three dishes of ten minutes for one pan at one moment, more than a plate and a warm oven make up for: what is
+/// short is named, and with a second pan like it nothing is.
 #[test]
 fn what_is_short_is_named() {
     let cook = Cook::new();
     let mut dishes: Vec<Dish> =
-        ["a", "b", "c"].iter().map(|id| fish(id, "cod", "loin", 28.0, "sear", 2)).collect();
+        ["a", "b", "c"].iter().map(|id| fish(id, "cod", "loin", 22.0, "sear", 2)).collect();
     for dish in &mut dishes {
         dish.vessel = Some("clad_28".into());
     }
     let line_up = cook.line_up(&request(dishes.clone())).unwrap();
     nobody_is_in_two_places(&line_up);
-    let [clash] = &line_up.clashes[..] else { panic!("{:#?}", line_up.clashes) };
+    let late = line_up.clashes.iter().filter(|clash| clash.late_s.unwrap() > 60.0);
+    let [clash] = &late.collect::<Vec<_>>()[..] else { panic!("{:#?}", line_up.clashes) };
     assert!(clash.why.contains("28 cm clad steel pan is wanted by"), "{}", clash.why);
     assert!(
         clash.fixes.iter().any(|f| f.contains("A second one like the 28 cm")),
@@ -217,6 +218,90 @@ fn what_is_short_is_named() {
     dishes[0].vessel = Some("cast_iron_26".into());
     let mended = cook.line_up(&request(dishes)).unwrap();
     assert!(mended.clashes.is_empty(), "{:#?}", mended.clashes);
+}
+
+/// Two thick pieces for the only pan, to be eaten together: the first waits in a warm oven, by a plan for that, and
+/// nothing is late; with no oven, or one that roasts meanwhile, the second is.
+#[test]
+fn what_is_done_early_waits_in_a_warm_oven() {
+    let cook = Cook::new();
+    let mut dishes: Vec<Dish> =
+        ["a", "b"].iter().map(|id| fish(id, "cod", "loin", 27.0, "sear", 2)).collect();
+    for dish in &mut dishes {
+        dish.vessel = Some("clad_28".into());
+    }
+    let line_up = cook.line_up(&request(dishes.clone())).unwrap();
+    nobody_is_in_two_places(&line_up);
+    assert!(line_up.clashes.is_empty(), "{:#?}", line_up.clashes);
+    let mut by_wait: Vec<&DishView> = line_up.dishes.iter().collect();
+    by_wait.sort_by(|a, b| a.stands_s.unwrap().total_cmp(&b.stands_s.unwrap()));
+    let [at_once, waits] = by_wait[..] else { panic!("{by_wait:#?}") };
+    let rest = |d: &DishView| d.request.as_ref().map(|r| (r.rest_on.clone(), r.rest_s)).unwrap();
+    assert_eq!(rest(at_once), (None, None));
+    let (on, rest_s) = rest(waits);
+    assert_eq!(on.as_deref(), Some("warm_oven"));
+    let stands_s = waits.stands_s.unwrap();
+    assert!((600.0..1260.0).contains(&stands_s), "{stands_s}");
+    assert!((rest_s.unwrap() - stands_s).abs() < 90.0, "{rest_s:?} {stands_s}");
+    assert!(waits.standing.contains(" in a warm oven; "), "{}", waits.standing);
+    assert!(line_up.notes[0].starts_with("Cod waits "), "{:?}", line_up.notes);
+    let oven = line_up.stations.iter().find(|s| s.id == "home_oven").unwrap();
+    let [stretch] = &oven.busy[..] else { panic!("{oven:#?}") };
+    assert_eq!((stretch.dish.as_ref(), stretch.setting_c), (Some(&waits.id), Some(70.0)));
+    assert!((stretch.from_s - waits.out_s.unwrap()).abs() <= 20.0, "{stretch:?} {waits:?}");
+    // In the service it keeps its plan and its oven, in the heat and out of it.
+    for now_s in [waits.out_s.unwrap() - 120.0, waits.out_s.unwrap() + 120.0] {
+        let asked = change(&request(dishes.clone()), &line_up, Some(now_s), &[]).unwrap();
+        let under_way = cook.line_up(&asked).unwrap();
+        assert!(under_way.clashes.is_empty(), "{:#?}", under_way.clashes);
+        let again = view(&under_way, &waits.id);
+        assert_eq!((again.out_s, &again.starts[0]), (waits.out_s, &waits.starts[0]));
+        assert_eq!(rest(again), rest(waits));
+        assert!(again.starts.iter().any(|start| start.key == "warm"), "{again:#?}");
+    }
+    // With none, or one that roasts meanwhile, a plate does not keep it so long.
+    let late_with = |change: &dyn Fn(&mut LineUpRequest)| {
+        let mut asked = request(dishes.clone());
+        change(&mut asked);
+        let line_up = cook.line_up(&asked).unwrap();
+        nobody_is_in_two_places(&line_up);
+        assert!(line_up.notes.is_empty(), "{:?}", line_up.notes);
+        for dish in &line_up.dishes {
+            assert!(dish.stands_s.unwrap() < 750.0, "{dish:#?}");
+        }
+        line_up.clashes.iter().filter_map(|clash| clash.late_s).fold(0.0, f64::max)
+    };
+    let without_s = late_with(&|asked| asked.gear = Some(vec!["clad_28".into()]));
+    let beside_s = late_with(&|asked| {
+        let mut roast = fish("char", "arctic_char", "fillet", 21.0, "roast", 2);
+        roast.serve_s = -600.0;
+        asked.dishes.push(roast);
+    });
+    for late_s in [without_s, beside_s] {
+        assert!((240.0..480.0).contains(&late_s), "{late_s}");
+    }
+}
+
+/// Who always rests fish in a warm oven needs it for that; what roasts in it rests there as it is.
+#[test]
+fn a_habit_of_resting_in_the_oven_takes_the_oven() {
+    let cook = Cook::new();
+    let rested = |id: &str, method: &str| {
+        let mut dish = fish(id, "cod", "loin", 27.0, method, 2);
+        let plan = dish.request.as_mut().unwrap();
+        (plan.rest_on, plan.rest_s) = (Some("warm_oven".into()), Some(300.0));
+        dish
+    };
+    for method in ["sear", "roast"] {
+        let line_up = cook.line_up(&request(vec![rested("a", method)])).unwrap();
+        assert!(line_up.clashes.is_empty() && line_up.notes.is_empty(), "{line_up:#?}");
+        let oven = line_up.stations.iter().find(|s| s.id == "home_oven").unwrap();
+        assert_eq!(oven.busy.len(), 1, "{method}: {:#?}", oven.busy);
+        let warm = oven.busy.iter().filter(|stretch| stretch.setting_c == Some(70.0)).count();
+        assert_eq!(warm, usize::from(method == "sear"), "{:#?}", oven.busy);
+        let stands_s = view(&line_up, "a").stands_s.unwrap();
+        assert!((300.0..=330.0).contains(&stands_s), "{stands_s}");
+    }
 }
 
 /// Three dishes and three cooks, so that none waits for a hand.
