@@ -325,7 +325,6 @@ impl<'r> Shared<'r> {
         if let Some(last) = links.last_mut()
             && let Some(wait) = warm::wait(kitchen, stations, &parts, last)
         {
-            (last.least_s, last.most_s) = (0.0, warm::CARRY_S);
             // From there it stands as any fish does.
             links.push(Link { most_s: TABLE_HOLD_S, wait_cost: hold.cost(), ..wait });
         }

@@ -244,7 +244,13 @@ fn what_is_done_early_waits_in_a_warm_oven() {
     assert!((600.0..1260.0).contains(&stands_s), "{stands_s}");
     assert!((rest_s.unwrap() - stands_s).abs() < 90.0, "{rest_s:?} {stands_s}");
     assert!(waits.standing.contains(" in a warm oven; "), "{}", waits.standing);
-    assert!(line_up.notes[0].starts_with("Cod waits "), "{:?}", line_up.notes);
+    let [note] = &line_up.notes[..] else { panic!("{:?}", line_up.notes) };
+    assert!(
+        note.starts_with("Cod waits ")
+            && note.ends_with("\u{a0}°C: the 28 cm clad steel pan is wanted meanwhile."),
+        "{note}"
+    );
+    start_of(&line_up, &waits.id, "Out, and into the 60 cm oven at 70\u{a0}°C");
     let oven = line_up.stations.iter().find(|s| s.id == "home_oven").unwrap();
     let [stretch] = &oven.busy[..] else { panic!("{oven:#?}") };
     assert_eq!((stretch.dish.as_ref(), stretch.setting_c), (Some(&waits.id), Some(70.0)));

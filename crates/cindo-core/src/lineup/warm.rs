@@ -1,15 +1,15 @@
 //! A warm oven as a place to wait: a fish that is out of somebody's way early lies in it until it is eaten.
 
-use super::chain::{HEAT, Link, Made, WARM, Way, plating_s};
+use super::chain::{HEAT, Link, Made, StepKind, WARM, Way, plating_s};
 use super::fish::Part;
 use super::schedule::{Instance, Schedule, TICK_S};
 use super::station::{Need, Stations, the, to_s, to_ticks};
 use super::{Kitchen, Line, Solve, WORTH_S};
 use crate::catalogue::{Gear, GearKind};
-use crate::say::{CELSIUS, capital, clock};
+use crate::say::{capital, clock};
 
 /// From the heat into the oven at most, s.
-pub(super) const CARRY_S: f64 = 15.0;
+const CARRY_S: f64 = 15.0;
 /// Waits that are tried, s (common practice: a warm oven is for minutes).
 const WAITS_S: [f64; 2] = [480.0, 720.0];
 /// What a tick in it costs, as a share of one on a plate.
@@ -20,13 +20,13 @@ const MOST_DISHES: usize = 24;
 /// Id of the support.
 const WARM_OVEN: &str = "warm_oven";
 
-/// What a plan that rests in a warm oven needs of it after its heat, and for how long; none where it rests elsewhere,
-/// shares its vessel, comes from that oven, or none is at hand.
+/// What a plan that rests in a warm oven needs of it after its heat, and for how long, and that heat ends there; none
+/// where it rests elsewhere, shares its vessel, comes from that oven, or none is at hand.
 pub(super) fn wait(
     kitchen: &Kitchen<'_>,
     stations: &mut Stations,
     parts: &[Part<'_>],
-    heat: &Link,
+    heat: &mut Link,
 ) -> Option<Link> {
     let [part] = parts else { return None };
     let answer = &part.plan.answer;
@@ -36,11 +36,18 @@ pub(super) fn wait(
         return None;
     }
     let length_s = answer.rest_s - plating_s(part.fish.servings());
-    (length_s >= TICK_S).then(|| Link {
+    if length_s < TICK_S {
+        return None;
+    }
+    (heat.least_s, heat.most_s) = (0.0, CARRY_S);
+    for one in heat.moves.iter_mut().filter(|one| one.kind == StepKind::Stand) {
+        one.title = format!("Out, and into {}", stations.set_to(station, oven_c));
+    }
+    Some(Link {
         key: WARM.to_owned(),
         length_s,
         needs: vec![Need { station, from_s: 0.0, to_s: length_s, setting_c: Some(oven_c) }],
-        // Its plan says where it lies.
+        // It goes in with the last movement of the heat.
         moves: Vec::new(),
         least_s: 0.0,
         most_s: 0.0,
@@ -145,12 +152,13 @@ pub(super) fn told(
         let place = way.links.iter().position(|link| is_warm(&link))?;
         let waits_s = to_s(instance.jobs[job].modes[placement.mode].activities[place].length);
         let need = way.links[place].needs.first()?;
+        let vessel = way.vessel.map(|vessel| the(&stations.list[vessel].name));
         Some(format!(
-            "{} waits {} in {} at {:.0}{CELSIUS}: its heat is wanted for others.",
+            "{} waits {} in {}: {} is wanted meanwhile.",
             capital(&line.made.name),
             clock(waits_s),
-            the(&stations.list[need.station].name),
-            need.setting_c?
+            stations.set_to(need.station, need.setting_c?),
+            vessel.as_deref().unwrap_or("its place")
         ))
     };
     lines.iter().enumerate().filter_map(of).collect()
