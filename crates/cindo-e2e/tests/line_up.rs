@@ -39,7 +39,7 @@ async fn a_line_up_is_built_from_cards_and_sides() -> Outcome {
         .await?;
     browser.check_accessible().await?;
     browser.press("quick cucumber pickle").await?;
-    browser.until(&format!("{dishes} === {before} + 1 && document.body.innerText.includes('Slice and dress the pickle')")).await?;
+    browser.until(&format!("{dishes} === {before} + 1 && document.body.textContent.includes('Slice and dress the pickle')")).await?;
     // Four of it instead of two, an hour earlier.
     browser.press("Quick cucumber pickle: more").await?;
     browser

@@ -4225,7 +4225,7 @@ export interface components {
          * @description Where a step is done.
          * @enum {string}
          */
-        Place: "board" | "burner" | "fryer" | "none";
+        Place: "sink" | "raw_board" | "board" | "burner" | "fryer" | "none";
         /** @description Best plan for one piece and method. */
         PlanAnswer: {
             /** @description Vessel, level and batch. */

@@ -367,6 +367,11 @@ impl Catalogue {
         self.sides.iter().find(|s| s.id == id)
     }
 
+    /// Where the step before the heat with this id is done.
+    pub fn place_of_task(&self, id: &str) -> Place {
+        self.tasks.iter().find(|task| task.id == id).map_or(Place::None, |task| task.on)
+    }
+
     /// The build with this id.
     pub fn build(&self, id: &str) -> Option<&Build> {
         self.builds.iter().find(|b| b.id == id)

@@ -3,18 +3,31 @@
 use serde::{Deserialize, Serialize};
 
 /// Where a step is done.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum Place {
-    /// On the board or in a bowl.
+    /// In the sink.
+    Sink,
+    /// On the board that raw fish has for itself.
+    RawBoard,
+    /// On another board or in a bowl.
     Board,
     /// On a burner.
     Burner,
     /// In hot oil.
     Fryer,
     /// Nowhere that anybody else wants.
+    #[default]
     None,
+}
+
+impl Place {
+    /// Before the heat: on a board or in the sink.
+    #[must_use]
+    pub fn is_bench(self) -> bool {
+        matches!(self, Self::Sink | Self::RawBoard | Self::Board)
+    }
 }
 
 /// An ingredient of a side.

@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use super::method::Family;
 use super::mixture::Made;
+use super::side::Place;
 
 /// One side of a question on which cooks differ.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
@@ -137,6 +138,9 @@ pub struct Task {
     /// How long it may lie before what follows, s.
     pub keeps_s: f64,
     /// Where it is done.
+    #[serde(default)]
+    pub on: Place,
+    /// What it is done to.
     #[serde(default)]
     pub when: When,
 }

@@ -183,7 +183,15 @@ pub(super) fn answer(
     steps.extend(switched_on(stations, &shown));
     steps.sort_by(|a, b| a.start_s.total_cmp(&b.start_s).then_with(|| a.title.cmp(&b.title)));
     let tightest = tightest(&steps, shown[HANDS_AT].capacity);
-    shown.retain(|station| !station.busy.is_empty());
+    // Boards and the sink before what is hot.
+    let mut shown: Vec<(bool, Station)> = shown
+        .into_iter()
+        .enumerate()
+        .map(|(place, station)| (place != HANDS_AT && !stations.is_bench(place), station))
+        .filter(|(_, station)| !station.busy.is_empty())
+        .collect();
+    shown.sort_by_key(|(is_hot, _)| *is_hot);
+    let shown = shown.into_iter().map(|(_, station)| station).collect();
     let begins_s = steps.iter().map(|s| s.start_s).fold(f64::INFINITY, f64::min);
     let dishes = dishes(kitchen, lines, stations, schedule);
     let hold_of = |id: &str| {

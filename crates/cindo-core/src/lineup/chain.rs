@@ -268,6 +268,11 @@ pub(super) fn plate(servings: u32, name: &str, hold: &Hold) -> Link {
     }
 }
 
+/// A station from the beginning of a link on.
+pub(super) fn at(station: usize, to_s: f64) -> Need {
+    Need { station, from_s: 0.0, to_s, setting_c: None }
+}
+
 /// A burner for a while.
 pub(super) fn burner(from_s: f64, to_s: f64) -> Need {
     Need { station: BURNERS_AT, from_s, to_s, setting_c: None }

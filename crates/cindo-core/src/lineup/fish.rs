@@ -6,13 +6,13 @@ use std::sync::Arc;
 use cindo_heat::constants::ROOM_C;
 
 use super::chain::{
-    HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, burner, plate,
+    HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, at, burner, plate,
     plating_s,
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
 use super::{Kitchen, Solve, warm};
-use crate::catalogue::{GearKind, Place};
+use crate::catalogue::GearKind;
 use crate::cook::{joined_pull_s, standing};
 use crate::error::{FieldError, within};
 use crate::kitchen::Known;
@@ -283,12 +283,12 @@ impl<'r> Shared<'r> {
         let mut links = Vec::new();
         let mut ahead = Vec::new();
         for part in &parts {
-            let (some, early) = before(kitchen, &part.fish, solve)?;
+            let (some, early) = before(kitchen, stations, &part.fish, solve)?;
             links.extend(some);
             ahead.extend(early);
         }
         for (place, dish) in &self.joiners {
-            links.extend(board(kitchen, *place, dish));
+            links.extend(bench(kitchen, stations, *place, dish));
         }
         let heat = heat(kitchen, stations, (&resolved, &parts, &joined));
         let batches = batches(&parts[0].plan.answer, host.servings());
@@ -654,6 +654,7 @@ fn back_s(answer: &PlanAnswer, heater: &cindo_heat::reservoir::Heater) -> f64 {
 /// What comes before the heat: links for what is done in the last hours, and what is done earlier.
 fn before(
     kitchen: &Kitchen<'_>,
+    stations: &mut Stations,
     fish: &Fish<'_>,
     solve: &mut Solve<'_>,
 ) -> Result<(Vec<Link>, Vec<Move>), Vec<FieldError>> {
@@ -667,29 +668,31 @@ fn before(
     let is_heating = |step: &&PrepStep| !matches!(step.id.as_str(), "preheat" | "set_up");
     let (ahead, near): (Vec<&PrepStep>, Vec<&PrepStep>) =
         answer.steps.iter().filter(is_heating).partition(|s| s.starts_before_s > AHEAD_S);
-    let told = |step: &PrepStep, at_s: f64| Move {
+    let told = |step: &PrepStep, at_s: f64, station: Option<usize>| Move {
         kind: StepKind::Prepare,
         at_s,
         duration_s: step.hands_on_s + step.wait_s,
         hands_s: step.hands_on_s.max(OTHER_S),
-        station: HANDS_AT,
+        station: station.unwrap_or(HANDS_AT),
         dish: Some(fish.place),
         title: step.title.clone(),
         detail: step.detail.clone(),
         cue: String::new(),
     };
-    let ahead = ahead.iter().map(|step| told(step, -step.starts_before_s)).collect();
+    let ahead = ahead.iter().map(|step| told(step, -step.starts_before_s, None)).collect();
     let mut links: Vec<Link> = Vec::with_capacity(near.len());
     for (place, step) in near.iter().enumerate() {
         let next = near.get(place + 1);
         let follows = next.is_none_or(|next| next.after.contains(&step.id));
         let least_s = if follows { step.wait_s } else { 0.0 };
         let keeps_s = if follows { step.keeps_s } else { LONGEST_WAIT_S };
+        let station = stations.bench(kitchen.bench.catalogue.place_of_task(&step.id));
+        let length_s = step.hands_on_s.max(OTHER_S);
         links.push(Link {
             key: format!("{PREP}{}:{}", fish.dish.id, step.id),
-            length_s: step.hands_on_s.max(OTHER_S),
-            needs: Vec::new(),
-            moves: vec![told(step, 0.0)],
+            length_s,
+            needs: station.map(|station| at(station, length_s)).into_iter().collect(),
+            moves: vec![told(step, 0.0, station)],
             least_s,
             most_s: least_s + keeps_s.clamp(30.0, LONGEST_WAIT_S),
             wait_cost: LIES_COST,
@@ -713,25 +716,26 @@ fn before(
     Ok((links, ahead))
 }
 
-/// What a side that joins a fish needs on the board.
-fn board(kitchen: &Kitchen<'_>, place: usize, dish: &Dish) -> Vec<Link> {
+/// What a side that joins a fish needs on boards and in the sink.
+fn bench(kitchen: &Kitchen<'_>, stations: &mut Stations, place: usize, dish: &Dish) -> Vec<Link> {
     let side = dish.side.as_deref().and_then(|id| kitchen.bench.catalogue.side(id));
     let servings = f64::from(dish.servings.unwrap_or(super::USUAL_SERVINGS));
     let steps = side.into_iter().filter(|_| !dish.prepared).flat_map(|side| &side.steps);
-    let steps = steps.filter(|step| step.on == Place::Board);
+    let steps = steps.filter(|step| step.on.is_bench());
     steps
         .map(|step| {
             let hands_s = step.hands_s + step.per_serving_s * servings;
+            let station = stations.bench(step.on);
             Link {
                 key: format!("{PREP}{}:{}", dish.id, step.id),
                 length_s: hands_s,
-                needs: Vec::new(),
+                needs: station.map(|station| at(station, hands_s)).into_iter().collect(),
                 moves: vec![Move {
                     kind: StepKind::Prepare,
                     at_s: 0.0,
                     duration_s: hands_s,
                     hands_s,
-                    station: HANDS_AT,
+                    station: station.unwrap_or(HANDS_AT),
                     dish: Some(place),
                     title: step.title.clone(),
                     detail: step.detail.clone(),

@@ -3,7 +3,7 @@
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::water::latent_heat_j_kg;
 
-use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, burner, plate};
+use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, at, burner, plate};
 use super::station::{BURNERS_AT, HANDS_AT, Need, Stations};
 use crate::catalogue::{Gear, Liquid, Place, Side, SideStep};
 
@@ -72,13 +72,13 @@ pub(super) fn side(
     let mut links = Vec::new();
     let mut notes = Vec::new();
     for step in &side.steps {
-        if prepared && step.on == Place::Board {
+        if prepared && step.on.is_bench() {
             continue;
         }
         if step.on == Place::Fryer {
             fry(step, servings, (stations, fryer?), (&hold, &mut links, &mut notes));
         } else {
-            links.push(link(step, servings, &hold));
+            links.push(link(step, servings, stations, &hold));
         }
     }
     if let Some(last) = links.last_mut() {
@@ -107,12 +107,13 @@ fn alone_s(step: &SideStep, servings: u32) -> f64 {
     step.wait_s + heat_j / BURNER_W
 }
 
-fn link(step: &SideStep, servings: u32, hold: &Hold) -> Link {
+fn link(step: &SideStep, servings: u32, stations: &mut Stations, hold: &Hold) -> Link {
     let hands_s = step.hands_s + step.per_serving_s * f64::from(servings);
     let alone_s = alone_s(step, servings);
     let length_s = hands_s + alone_s + step.end_s;
     let on_burner = step.on == Place::Burner;
-    let station = if on_burner { BURNERS_AT } else { HANDS_AT };
+    let bench = stations.bench(step.on);
+    let station = if on_burner { BURNERS_AT } else { bench.unwrap_or(HANDS_AT) };
     let one =
         |kind, at_s: f64, hands_s: f64, duration_s: f64, title: &str, detail: &str, cue: &str| {
             Move {
@@ -135,10 +136,16 @@ fn link(step: &SideStep, servings: u32, hold: &Hold) -> Link {
     }
     // What passes on the board or off the heat keeps nothing busy.
     let waits_off = if on_burner || step.end_s > 0.0 { 0.0 } else { alone_s };
+    let busy_s = length_s - waits_off;
+    let needs = if on_burner {
+        vec![burner(0.0, length_s)]
+    } else {
+        bench.map(|station| at(station, busy_s)).into_iter().collect()
+    };
     Link {
         key: if on_burner { format!("{HEAT}{}", step.id) } else { format!("{PREP}{}", step.id) },
-        length_s: length_s - waits_off,
-        needs: if on_burner { vec![burner(0.0, length_s)] } else { Vec::new() },
+        length_s: busy_s,
+        needs,
         moves,
         least_s: waits_off,
         most_s: waits_off + step.keeps_s,

@@ -6,7 +6,7 @@ use serde::Serialize;
 
 use super::request::LineUpRequest;
 use super::schedule::{Resource, TICK_S, Tick};
-use crate::catalogue::{Gear, GearKind};
+use crate::catalogue::{Gear, GearKind, Place};
 use crate::kitchen::Known;
 use crate::say::CELSIUS;
 
@@ -19,6 +19,8 @@ const USUAL_BURNERS: u32 = 4;
 /// Shelves of an oven, and zones of a grill, that dishes can have (common practice).
 const SHELVES: u32 = 2;
 const ZONES: u32 = 2;
+/// Cooks that share a board for raw fish and one for the rest (common practice).
+const COOKS_AT_BOARD: u32 = 2;
 /// A station.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -106,9 +108,6 @@ impl Stations {
 
     /// The place of a piece of gear.
     pub(super) fn place(&mut self, gear: &Gear) -> usize {
-        if let Some(place) = self.list.iter().position(|station| station.id == gear.id) {
-            return place;
-        }
         let has = |kind: GearKind| gear.kinds.contains(&kind);
         let capacity = if has(GearKind::Oven) {
             SHELVES
@@ -117,9 +116,31 @@ impl Stations {
         } else {
             1
         };
-        let (id, name) = (gear.id.clone(), gear.name.clone());
+        self.known(&gear.id, &gear.name, capacity, Some(gear))
+    }
+
+    /// The place of a board or of the sink; none where it is neither, or one cook is alone, who is never at two of
+    /// them.
+    pub(super) fn bench(&mut self, place: Place) -> Option<usize> {
+        let cooks = self.list[HANDS_AT].capacity;
+        let boards = cooks.div_ceil(COOKS_AT_BOARD);
+        let (id, name, capacity) = match place {
+            Place::Sink => ("sink", "sink", 1),
+            Place::RawBoard => ("raw_board", "board for raw fish", boards),
+            Place::Board => ("board", "other board", boards),
+            Place::Burner | Place::Fryer | Place::None => return None,
+        };
+        (cooks > 1).then(|| self.known(id, name, capacity, None))
+    }
+
+    /// A station with this id, which there is or is one more now.
+    fn known(&mut self, id: &str, name: &str, capacity: u32, gear: Option<&Gear>) -> usize {
+        if let Some(place) = self.list.iter().position(|station| station.id == id) {
+            return place;
+        }
+        let (id, name) = (id.to_owned(), name.to_owned());
         self.list.push(Station { id, name, capacity, busy: Vec::new() });
-        self.gear.push(Some(gear.clone()));
+        self.gear.push(gear.cloned());
         self.settings_c.push(Vec::new());
         self.list.len() - 1
     }
@@ -154,6 +175,11 @@ impl Stations {
             Resource { capacity: station.capacity, changes }
         };
         self.list.iter().enumerate().map(resource).collect()
+    }
+
+    /// Whether it is a board or the sink.
+    pub(super) fn is_bench(&self, station: usize) -> bool {
+        station > BURNERS_AT && self.gear[station].is_none()
     }
 
     /// Whether it is an oven.

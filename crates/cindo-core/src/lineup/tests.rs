@@ -310,6 +310,41 @@ fn a_habit_of_resting_in_the_oven_takes_the_oven() {
     }
 }
 
+/// Two cooks have one sink, and raw fish has a board for itself (common practice); one cook alone is never at two of
+/// them.
+#[test]
+fn boards_and_the_sink_are_stations_of_two_cooks() {
+    let cook = Cook::new();
+    let raw = |dish: Dish| Dish { prepared: false, ..dish };
+    let dishes = vec![
+        raw(fish("bream", "sea_bream", "whole_round", 34.0, "roast", 2)),
+        raw(fish("hake", "hake", "loin", 28.0, "sear", 2)),
+        raw(side("spinach", "spinach", 4)),
+        raw(side("pickle", "quick_pickle", 4)),
+    ];
+    let asked = |hands| LineUpRequest { hands: Some(hands), ..request(dishes.clone()) };
+    let line_up = cook.line_up(&asked(2)).unwrap();
+    nobody_is_in_two_places(&line_up);
+    assert!(line_up.clashes.is_empty(), "{:#?}", line_up.clashes);
+    let of = |id: &str| {
+        let station = line_up.stations.iter().find(|s| s.id == id).unwrap();
+        let mut dishes: Vec<&str> = station.busy.iter().filter_map(|b| b.dish.as_deref()).collect();
+        dishes.sort_unstable();
+        dishes.dedup();
+        (station.capacity, dishes)
+    };
+    assert_eq!(of("sink"), (1, vec!["bream", "spinach"]));
+    assert_eq!(of("raw_board"), (1, vec!["bream", "hake"]));
+    assert_eq!(of("board"), (1, vec!["pickle"]));
+    let at = |title: &str| &line_up.steps.iter().find(|s| s.title.contains(title)).unwrap().station;
+    assert_eq!((at("Scale it").as_str(), at("Wash the spinach").as_str()), ("sink", "sink"));
+    assert_eq!((at("Dry it").as_str(), at("Slice and dress").as_str()), ("raw_board", "board"));
+    let order: Vec<&str> = line_up.stations.iter().map(|s| s.id.as_str()).collect();
+    assert_eq!(order[..5], ["hands", "raw_board", "sink", "board", "burners"]);
+    let alone = cook.line_up(&asked(1)).unwrap();
+    assert!(alone.stations.iter().all(|s| !["sink", "raw_board", "board"].contains(&&*s.id)));
+}
+
 /// Three dishes and three cooks, so that none waits for a hand.
 fn three_dishes() -> LineUpRequest {
     LineUpRequest {

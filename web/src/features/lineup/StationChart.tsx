@@ -45,7 +45,13 @@ export function StationChart({ lineUp, nowS, onServe, onFix }: Props) {
   const perPx = (lastS - firstS) / Math.max(1, width - left - 8);
   const shadeOf = (dish: string) =>
     SHADES[lineUp.dishes.findIndex((d) => d.id === dish) % SHADES.length];
-  const rows = lineUp.stations.flatMap((station) =>
+  // What only the preparation needs comes with it.
+  const isBench = ({ id }: LineUp["stations"][number]) => {
+    const steps = lineUp.steps.filter((step) => step.station === id);
+    return steps.length > 0 && steps.every((step) => step.kind === "prepare");
+  };
+  const shown = lineUp.stations.filter((station) => isWhole || !isBench(station));
+  const rows = shown.flatMap((station) =>
     Array.from({ length: Math.max(1, ...station.busy.map((b) => b.unit + 1)) }, (_, unit) => ({
       station,
       unit,
