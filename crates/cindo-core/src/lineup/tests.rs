@@ -296,6 +296,7 @@ fn a_habit_of_resting_in_the_oven_takes_the_oven() {
         let mut dish = fish(id, "cod", "loin", 27.0, method, 2);
         let plan = dish.request.as_mut().unwrap();
         (plan.rest_on, plan.rest_s) = (Some("warm_oven".into()), Some(300.0));
+        plan.rest_c = Some(60.0);
         dish
     };
     for method in ["sear", "roast"] {
@@ -303,7 +304,7 @@ fn a_habit_of_resting_in_the_oven_takes_the_oven() {
         assert!(line_up.clashes.is_empty() && line_up.notes.is_empty(), "{line_up:#?}");
         let oven = line_up.stations.iter().find(|s| s.id == "home_oven").unwrap();
         assert_eq!(oven.busy.len(), 1, "{method}: {:#?}", oven.busy);
-        let warm = oven.busy.iter().filter(|stretch| stretch.setting_c == Some(70.0)).count();
+        let warm = oven.busy.iter().filter(|stretch| stretch.setting_c == Some(60.0)).count();
         assert_eq!(warm, usize::from(method == "sear"), "{:#?}", oven.busy);
         let stands_s = view(&line_up, "a").stands_s.unwrap();
         assert!((300.0..=330.0).contains(&stands_s), "{stands_s}");

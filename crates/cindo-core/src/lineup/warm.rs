@@ -30,7 +30,8 @@ pub(super) fn wait(
 ) -> Option<Link> {
     let [part] = parts else { return None };
     let answer = &part.plan.answer;
-    let oven_c = kitchen.bench.catalogue.resting.support(&answer.rest_on)?.oven_c?;
+    let usual_c = kitchen.bench.catalogue.resting.support(&answer.rest_on)?.oven_c?;
+    let oven_c = part.fish.request.rest_c.unwrap_or(usual_c);
     let station = stations.place(oven(kitchen)?);
     if heat.needs.iter().any(|need| need.station == station) {
         return None;
