@@ -278,7 +278,7 @@ fn stretches(
             setting_c: need.setting_c,
         });
     }
-    for one in link.moves.iter().filter(|one| one.hands_s > 0.0) {
+    for one in link.moves.iter().filter(|one| one.takes_a_hand()) {
         busy[HANDS_AT].push(Stretch {
             dish: Some(dish_id(kitchen, one.dish.unwrap_or(line.place))),
             key: Some(link.key.clone()),

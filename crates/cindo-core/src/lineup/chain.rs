@@ -129,10 +129,17 @@ pub(super) const LONGEST_WAIT_S: f64 = 4.0 * 3600.0;
 /// Hands that follow each other within this are one stretch, s.
 const AT_ONCE_S: f64 = 5.0;
 
+impl Move {
+    /// Whether it keeps a hand from everything else: a knob is turned between two other movements.
+    pub(super) fn takes_a_hand(&self) -> bool {
+        self.hands_s > 0.0 && self.kind != StepKind::Preheat
+    }
+}
+
 /// Stretches of hands that do not overlap, from moves.
 fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
-    let mut spans: Vec<(f64, f64)> =
-        moves.iter().filter(|m| m.hands_s > 0.0).map(|m| (m.at_s, m.at_s + m.hands_s)).collect();
+    let takes_a_hand = moves.iter().filter(|m| m.takes_a_hand());
+    let mut spans: Vec<(f64, f64)> = takes_a_hand.map(|m| (m.at_s, m.at_s + m.hands_s)).collect();
     spans.sort_by(|a, b| a.0.total_cmp(&b.0));
     let mut merged: Vec<(f64, f64)> = Vec::with_capacity(spans.len());
     for span in spans {
@@ -150,6 +157,12 @@ fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
 }
 
 impl Link {
+    /// After its end a hand is still at it so long, s.
+    pub(super) fn hand_after_s(&self) -> f64 {
+        let ends = self.moves.iter().filter(|m| m.takes_a_hand()).map(|m| m.at_s + m.hands_s);
+        (ends.fold(0.0, f64::max) - self.length_s).max(0.0)
+    }
+
     fn activity(
         &self,
         stations: &mut Stations,

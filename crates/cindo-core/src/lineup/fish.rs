@@ -301,6 +301,8 @@ impl<'r> Shared<'r> {
             ));
         }
         let tail_s = heat.needs.iter().map(|n| n.to_s - heat.length_s).fold(0.0, f64::max);
+        // Whoever takes one batch out puts the next one in.
+        let tail_s = tail_s.max(heat.hand_after_s());
         for batch in 1..=batches {
             let mut link = heat.clone();
             link.key = format!("{HEAT}{batch}");

@@ -76,6 +76,16 @@ struct Line<'r> {
     fixed: Vec<(String, Tick)>,
 }
 
+impl Line<'_> {
+    /// From the heat to the plate where it is placed, s; none where it sees no heat.
+    fn stands_s(&self, placement: &Placement) -> Option<f64> {
+        let way = &self.made.ways[placement.mode];
+        let (_, last) = way.heat()?;
+        let due = to_ticks(self.due_s) + placement.late;
+        Some(to_s(due - placement.starts[last]) - way.links[last].length_s)
+    }
+}
+
 /// Lines up dishes.
 ///
 /// # Errors
@@ -100,7 +110,7 @@ pub fn line_up<'a>(
     let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
     let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
-    // What is in somebody's way may be done early and wait in a warm oven, where less is late so.
+    // What is in somebody's way may be done early and wait in a warm oven, where that costs less.
     let plain: Vec<(usize, Made)> = kitchen
         .warm(&lines, &schedule, &mut stations, solve)
         .into_iter()
@@ -313,13 +323,10 @@ impl Kitchen<'_> {
             let (Some(shared), Some(placement)) = (&line.shared, placement) else { continue };
             let way = &line.made.ways[placement.mode];
             let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
-            let Some((_, last)) = way.heat() else { continue };
+            let Some(stands_s) = line.stands_s(placement) else { continue };
             if has_begun || !shared.mates.is_empty() || !shared.joiners.is_empty() {
                 continue;
             }
-            let heat = &way.links[last];
-            let due = to_ticks(line.due_s) + placement.late;
-            let stands_s = to_s(due - placement.starts[last]) - heat.length_s;
             if stands_s < way.rest_s() + WORTH_S {
                 continue;
             }

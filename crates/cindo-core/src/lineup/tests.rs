@@ -3,6 +3,9 @@
 use std::cell::RefCell;
 use std::collections::HashMap;
 
+use rand::rngs::StdRng;
+use rand::{RngExt, SeedableRng};
+
 use super::*;
 use crate::catalogue::Catalogue;
 use crate::kitchen::{OwnGear, OwnKitchen};
@@ -690,4 +693,61 @@ fn what_was_asked_outlives_the_pan_that_it_went_into() {
     let freed = change(&under_way, &line_up, Some(now_s), &[frees]).unwrap();
     assert_eq!((&freed.dishes[0].vessel, &freed.dishes[0].request), (&None, &hake.request));
     assert!(freed.dishes[0].prepared, "what was prepared is not prepared again");
+}
+
+/// Line-ups as they come, before the service and in it: nobody is in two places, no fish stands without end, what
+/// has begun stays, and nobody loses a place.
+#[test]
+fn whatever_is_lined_up_holds_together() {
+    const FISH: [(&str, &str, f64, &str); 7] = [
+        ("cod", "loin", 27.0, "sear"),
+        ("hake", "loin", 28.0, "sear"),
+        ("plaice", "fillet", 10.0, "saute"),
+        ("haddock", "fillet", 21.0, "deep_fry"),
+        ("arctic_char", "fillet", 21.0, "roast"),
+        ("sea_bream", "whole_round", 34.0, "roast"),
+        ("salmon", "fillet", 25.0, "poach"),
+    ];
+    const SIDES: [&str; 6] = ["chips", "peas", "spinach", "rice", "quick_pickle", "butter_sauce"];
+    let cook = Cook::new();
+    let mut rng = StdRng::seed_from_u64(7);
+    for _ in 0..24 {
+        let mut dishes = Vec::new();
+        for i in 0..rng.random_range(2..7) {
+            let id = format!("d{i}");
+            let mut dish = if rng.random_bool(0.7) {
+                let (species, cut, mm, method) = FISH[rng.random_range(0..FISH.len())];
+                let mut dish = fish(&id, species, cut, mm, method, rng.random_range(1..4));
+                let is_crowded = method == "sear" && rng.random_bool(0.7);
+                dish.vessel = is_crowded.then(|| "clad_28".into());
+                dish
+            } else {
+                side(&id, SIDES[rng.random_range(0..SIDES.len())], rng.random_range(1..6))
+            };
+            dish.prepared = rng.random_bool(0.5);
+            dish.serve_s = 300.0 * f64::from(rng.random_range(0..4));
+            dishes.push(dish);
+        }
+        let hands = Some(rng.random_range(1..4));
+        let asked = LineUpRequest { hands, ..request(dishes) };
+        let line_up = cook.line_up(&asked).unwrap();
+        nobody_is_in_two_places(&line_up);
+        let is_fish = |d: &&DishView| d.request.is_some();
+        for dish in line_up.dishes.iter().filter(is_fish) {
+            assert!(dish.stands_s.unwrap() < 1260.0, "{dish:#?}");
+        }
+        let last_s = asked.dishes.iter().map(|d| d.serve_s).fold(0.0, f64::max);
+        let share = rng.random_range(0.2..0.9);
+        let now_s = (line_up.begins_s + share * (last_s - line_up.begins_s)).round();
+        let service = change(&asked, &line_up, Some(now_s), &[]).unwrap();
+        let service = cook.line_up(&service).unwrap();
+        nobody_is_in_two_places(&service);
+        for (was, is) in line_up.dishes.iter().zip(&service.dishes) {
+            assert!(is.served_s.is_some(), "{is:#?}");
+            let begun = was.starts.iter().take_while(|start| start.start_s <= now_s);
+            for (was, is) in begun.zip(&is.starts) {
+                assert_eq!(was, is, "at {now_s}");
+            }
+        }
+    }
 }

@@ -62,8 +62,8 @@ fn oven<'k>(kitchen: &'k Kitchen<'_>) -> Option<&'k Gear> {
 }
 
 impl Kitchen<'_> {
-    /// Where something is late: fish that may be done early and wait in a warm oven, by place of the job, each with
-    /// what it was made by before and what it may be made by besides.
+    /// Where something is late or stands until it is worse: fish that may be done early and wait in a warm oven, by
+    /// place of the job, each with what it was made by before and what it may be made by besides.
     pub(super) fn warm(
         &self,
         lines: &[Line<'_>],
@@ -71,17 +71,23 @@ impl Kitchen<'_> {
         stations: &mut Stations,
         solve: &mut Solve<'_>,
     ) -> Vec<(usize, Made)> {
-        let is_late =
-            |job: usize| schedule.placements[job].as_ref().is_none_or(|p| to_s(p.late) >= WORTH_S);
-        let late: Vec<usize> = (0..lines.len()).filter(|job| is_late(*job)).collect();
-        if late.is_empty() || lines.len() > MOST_DISHES || oven(self).is_none() {
+        let suffers = |job: usize| {
+            let Some(placement) = &schedule.placements[job] else { return true };
+            let way = &lines[job].made.ways[placement.mode];
+            let good_s = way.rest_s() + way.hold.holds_s;
+            let stands_s =
+                lines[job].stands_s(placement).filter(|_| may_wait(&lines[job], stations));
+            to_s(placement.late) >= WORTH_S || stands_s.is_some_and(|s| s >= good_s + WORTH_S)
+        };
+        let suffer: Vec<usize> = (0..lines.len()).filter(|job| suffers(*job)).collect();
+        if suffer.is_empty() || lines.len() > MOST_DISHES || oven(self).is_none() {
             return Vec::new();
         }
         let wanted: Vec<usize> =
-            late.iter().flat_map(|job| gear_of(&lines[*job].made.ways[0])).collect();
+            suffer.iter().flat_map(|job| gear_of(&lines[*job].made.ways[0])).collect();
         let mut fish: Vec<usize> =
             (0..lines.len()).filter(|job| may_wait(&lines[*job], stations)).collect();
-        // What is in the way of the late ones first.
+        // What is in their way first.
         fish.sort_by_key(|job| {
             !gear_of(&lines[*job].made.ways[0]).any(|station| wanted.contains(&station))
         });
