@@ -347,7 +347,8 @@ fn switched_on(stations: &Stations, shown: &[Station]) -> Vec<LineUpStep> {
 fn tightest(steps: &[LineUpStep], cooks: u32) -> Option<Tightest> {
     let mut free: Vec<Option<&LineUpStep>> = vec![None; usize::try_from(cooks).unwrap_or(1)];
     let mut tightest: Option<Tightest> = None;
-    for step in steps.iter().filter(|s| s.hands_s > 0.0) {
+    // A knob is turned between two of them.
+    for step in steps.iter().filter(|s| s.hands_s > 0.0 && s.kind != StepKind::Preheat) {
         let ends =
             |held: Option<&LineUpStep>| held.map_or(f64::NEG_INFINITY, |s| s.start_s + s.hands_s);
         let soonest = (0..free.len()).min_by(|a, b| ends(free[*a]).total_cmp(&ends(free[*b])))?;
