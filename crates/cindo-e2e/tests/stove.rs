@@ -198,7 +198,9 @@ async fn two_pages_are_in_step_and_a_reload_changes_nothing() -> Outcome {
     next(&second, "Heat down").await?;
     let (a, b) = (browser.until(timer).await?, second.until(timer).await?);
     assert!(seconds(a.clone()).abs_diff(seconds(b.clone())) <= 1, "{a} {b}");
-    // Turned far too early: the line says what that changes, on both.
+    // Turned far too early: the line says what that changes, on both, and moves no button of a phone.
+    let place = "document.getElementById('stove-reading').getBoundingClientRect().top + scrollY";
+    let stood = second.until(place).await?;
     type_keys(&browser.client, "t").await?;
     for page in [&browser, &second] {
         page.until(
@@ -206,6 +208,7 @@ async fn two_pages_are_in_step_and_a_reload_changes_nothing() -> Outcome {
         )
         .await?;
     }
+    assert_eq!(second.until(place).await?, stood);
     type_keys(&browser.client, "z").await?;
     for page in [&browser, &second] {
         // What stands is what stood before: the demo's hake is in the same pan.

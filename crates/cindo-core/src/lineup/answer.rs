@@ -184,14 +184,12 @@ pub(super) fn answer(
     steps.sort_by(|a, b| a.start_s.total_cmp(&b.start_s).then_with(|| a.title.cmp(&b.title)));
     let tightest = tightest(&steps, shown[HANDS_AT].capacity);
     // Boards and the sink before what is hot.
-    let mut shown: Vec<(bool, Station)> = shown
+    let (cold, hot): (Vec<_>, Vec<_>) = shown
         .into_iter()
         .enumerate()
-        .map(|(place, station)| (place != HANDS_AT && !stations.is_bench(place), station))
         .filter(|(_, station)| !station.busy.is_empty())
-        .collect();
-    shown.sort_by_key(|(is_hot, _)| *is_hot);
-    let shown = shown.into_iter().map(|(_, station)| station).collect();
+        .partition(|(place, _)| *place == HANDS_AT || stations.is_bench(*place));
+    let shown = cold.into_iter().chain(hot).map(|(_, station)| station).collect();
     let begins_s = steps.iter().map(|s| s.start_s).fold(f64::INFINITY, f64::min);
     let dishes = dishes(kitchen, lines, stations, schedule);
     let hold_of = |id: &str| {
@@ -210,7 +208,7 @@ pub(super) fn answer(
         cost: schedule.cost - schedule.least_cost,
         notes: one_oven(lines, stations, schedule)
             .into_iter()
-            .chain(warm::told(lines, stations, (instance, schedule)))
+            .chain(warm::told(lines, stations, schedule))
             .collect(),
         cautions: cautions(kitchen, &steps),
         steps,
@@ -347,8 +345,7 @@ fn switched_on(stations: &Stations, shown: &[Station]) -> Vec<LineUpStep> {
 fn tightest(steps: &[LineUpStep], cooks: u32) -> Option<Tightest> {
     let mut free: Vec<Option<&LineUpStep>> = vec![None; usize::try_from(cooks).unwrap_or(1)];
     let mut tightest: Option<Tightest> = None;
-    // A knob is turned between two of them.
-    for step in steps.iter().filter(|s| s.hands_s > 0.0 && s.kind != StepKind::Preheat) {
+    for step in steps.iter().filter(|s| s.hands_s > 0.0 && s.kind.takes_a_hand()) {
         let ends =
             |held: Option<&LineUpStep>| held.map_or(f64::NEG_INFINITY, |s| s.start_s + s.hands_s);
         let soonest = (0..free.len()).min_by(|a, b| ends(free[*a]).total_cmp(&ends(free[*b])))?;

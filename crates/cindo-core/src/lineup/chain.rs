@@ -68,6 +68,8 @@ pub(super) struct Way {
     pub(super) outs: Vec<Out>,
     /// What waiting does to it.
     pub(super) hold: Hold,
+    /// How much it harms the fish, as cost.
+    pub(super) harm: f64,
 }
 
 /// One of those that share a vessel.
@@ -129,10 +131,17 @@ pub(super) const LONGEST_WAIT_S: f64 = 4.0 * 3600.0;
 /// Hands that follow each other within this are one stretch, s.
 const AT_ONCE_S: f64 = 5.0;
 
+impl StepKind {
+    /// Whether its hands keep a cook from everything else: a knob is turned between two other movements.
+    pub(super) fn takes_a_hand(self) -> bool {
+        self != Self::Preheat
+    }
+}
+
 impl Move {
-    /// Whether it keeps a hand from everything else: a knob is turned between two other movements.
+    /// Whether a hand is at it and nothing else.
     pub(super) fn takes_a_hand(&self) -> bool {
-        self.hands_s > 0.0 && self.kind != StepKind::Preheat
+        self.hands_s > 0.0 && self.kind.takes_a_hand()
     }
 }
 
@@ -219,22 +228,22 @@ impl Way {
 
     /// The longest from the heat until it is plated, s.
     pub(super) fn longest_rest_s(&self) -> f64 {
-        let spare_s = self.before_plate().map_or(0.0, |link| link.most_s - link.least_s);
-        self.rest_s() + spare_s
+        let before_plate = self.links.iter().nth_back(1);
+        self.rest_s() + before_plate.map_or(0.0, |link| link.most_s - link.least_s)
     }
 
     /// Keeps it from waiting longer than that from the heat until it is plated, s.
     pub(super) fn stands_at_most(&mut self, longest_s: f64) {
         let spare_s = (longest_s - self.rest_s()).max(0.0);
-        let before_plate = self.links.len().checked_sub(2);
-        if let Some(link) = before_plate.and_then(|place| self.links.get_mut(place)) {
+        if let Some(link) = self.links.iter_mut().nth_back(1) {
             link.most_s = link.most_s.min(link.least_s + spare_s);
         }
         self.hold.holds_s = self.hold.holds_s.min(spare_s);
     }
 
-    fn before_plate(&self) -> Option<&Link> {
-        self.links.iter().rev().nth(1)
+    /// Its wait in a warm oven.
+    pub(super) fn warm(&self) -> Option<&Link> {
+        self.links.iter().find(|link| link.key == WARM)
     }
 }
 
@@ -281,9 +290,10 @@ pub(super) fn plate(servings: u32, name: &str, hold: &Hold) -> Link {
     }
 }
 
-/// A station from the beginning of a link on.
-pub(super) fn at(station: usize, to_s: f64) -> Need {
-    Need { station, from_s: 0.0, to_s, setting_c: None }
+/// What a link needs of a board or the sink, from its beginning on.
+pub(super) fn at_bench(station: Option<usize>, to_s: f64) -> Vec<Need> {
+    let need = |station| Need { station, from_s: 0.0, to_s, setting_c: None };
+    station.map(need).into_iter().collect()
 }
 
 /// A burner for a while.

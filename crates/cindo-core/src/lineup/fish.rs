@@ -6,8 +6,8 @@ use std::sync::Arc;
 use cindo_heat::constants::ROOM_C;
 
 use super::chain::{
-    HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, at, burner, plate,
-    plating_s,
+    HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, at_bench, burner,
+    plate, plating_s,
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
@@ -143,8 +143,6 @@ pub(super) struct Shared<'r> {
 /// One way to make a fish, with what is said of it once.
 pub(super) struct Chained {
     pub(super) way: Way,
-    /// How much it harms the fish, as cost.
-    pub(super) harm: f64,
     /// What was changed to make it fit, in sentences.
     notes: Vec<String>,
     /// What has to be done long before.
@@ -212,10 +210,10 @@ impl<'r> Shared<'r> {
                 host.request.medium_c = heat_c.or(host.request.medium_c);
                 let made = self.way(kitchen, stations, &host, solve);
                 match made {
-                    Ok(Chained { mut way, harm, notes, ahead }) => {
-                        let base = *best_of.get_or_insert(harm);
+                    Ok(Chained { mut way, notes, ahead }) => {
+                        let base = *best_of.get_or_insert(way.harm);
                         #[expect(clippy::cast_possible_truncation, reason = "thousands")]
-                        let cost = (harm - base).max(0.0).round() as i64;
+                        let cost = (way.harm - base).max(0.0).round() as i64;
                         way.cost = cost;
                         told.get_or_insert((notes, ahead));
                         ways.push(way);
@@ -343,9 +341,9 @@ impl<'r> Shared<'r> {
             setting_c: Some(parts[0].plan.answer.medium_c),
             outs: parts.iter().map(Part::out).collect(),
             hold,
+            harm: parts.iter().map(|p| harm(&p.plan.answer)).sum(),
         };
-        let harm = parts.iter().map(|p| harm(&p.plan.answer)).sum();
-        Ok(Chained { way, harm, notes, ahead })
+        Ok(Chained { way, notes, ahead })
     }
 
     /// Everybody's plan, on the host's heat.
@@ -693,7 +691,7 @@ fn before(
         links.push(Link {
             key: format!("{PREP}{}:{}", fish.dish.id, step.id),
             length_s,
-            needs: station.map(|station| at(station, length_s)).into_iter().collect(),
+            needs: at_bench(station, length_s),
             moves: vec![told(step, 0.0, station)],
             least_s,
             most_s: least_s + keeps_s.clamp(30.0, LONGEST_WAIT_S),
@@ -731,7 +729,7 @@ fn bench(kitchen: &Kitchen<'_>, stations: &mut Stations, place: usize, dish: &Di
             Link {
                 key: format!("{PREP}{}:{}", dish.id, step.id),
                 length_s: hands_s,
-                needs: station.map(|station| at(station, hands_s)).into_iter().collect(),
+                needs: at_bench(station, hands_s),
                 moves: vec![Move {
                     kind: StepKind::Prepare,
                     at_s: 0.0,

@@ -3,7 +3,7 @@
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::water::latent_heat_j_kg;
 
-use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, at, burner, plate};
+use super::chain::{HEAT, Hold, Link, Made, Move, PREP, StepKind, Way, at_bench, burner, plate};
 use super::station::{BURNERS_AT, HANDS_AT, Need, Stations};
 use crate::catalogue::{Gear, Liquid, Place, Side, SideStep};
 
@@ -87,8 +87,16 @@ pub(super) fn side(
     }
     links.push(plate(servings, name, &hold));
     let vessel = links.iter().flat_map(|l| &l.needs).map(|n| n.station).next_back();
-    let outs = Vec::new();
-    let way = Way { links, cost: 0, request: None, vessel, setting_c: None, outs, hold };
+    let way = Way {
+        links,
+        cost: 0,
+        request: None,
+        vessel,
+        setting_c: None,
+        outs: Vec::new(),
+        hold,
+        harm: 0.0,
+    };
     Some(Made {
         name: name.to_owned(),
         ways: vec![way],
@@ -137,11 +145,7 @@ fn link(step: &SideStep, servings: u32, stations: &mut Stations, hold: &Hold) ->
     // What passes on the board or off the heat keeps nothing busy.
     let waits_off = if on_burner || step.end_s > 0.0 { 0.0 } else { alone_s };
     let busy_s = length_s - waits_off;
-    let needs = if on_burner {
-        vec![burner(0.0, length_s)]
-    } else {
-        bench.map(|station| at(station, busy_s)).into_iter().collect()
-    };
+    let needs = if on_burner { vec![burner(0.0, length_s)] } else { at_bench(bench, busy_s) };
     Link {
         key: if on_burner { format!("{HEAT}{}", step.id) } else { format!("{PREP}{}", step.id) },
         length_s: busy_s,

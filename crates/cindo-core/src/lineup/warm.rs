@@ -1,8 +1,8 @@
 //! A warm oven as a place to wait: a fish that is out of somebody's way early lies in it until it is eaten.
 
 use super::chain::{HEAT, Link, Made, StepKind, WARM, Way, plating_s};
-use super::fish::Part;
-use super::schedule::{Instance, Schedule, TICK_S};
+use super::fish::{Chained, Part};
+use super::schedule::{Placement, Schedule, TICK_S};
 use super::station::{Need, Stations, the, to_s, to_ticks};
 use super::{Kitchen, Line, Solve, WORTH_S};
 use crate::catalogue::{Gear, GearKind};
@@ -106,20 +106,21 @@ impl Kitchen<'_> {
         let shared = line.shared.as_ref()?;
         let plain = &line.made.ways[0];
         let plan = plain.request.as_ref()?;
-        let usual = shared.way(self, stations, &shared.host.by(plan), solve).ok()?;
         let mut made = line.made.clone();
         for wait_s in WAITS_S {
             let mut host = shared.host.by(plan);
             host.request.rest_on = Some(WARM_OVEN.to_owned());
             host.request.rest_s = Some(wait_s);
             // What cannot be planned so is no way.
-            let Ok(warm) = shared.way(self, stations, &host, solve) else { continue };
+            let Ok(Chained { way, .. }) = shared.way(self, stations, &host, solve) else {
+                continue;
+            };
             let ticks = f64::from(to_ticks(wait_s - plain.rest_s()).max(0));
             #[expect(clippy::cast_precision_loss, reason = "at most hundreds")]
             let waits = SHARE * ticks * plain.hold.cost() as f64;
             #[expect(clippy::cast_possible_truncation, reason = "thousands")]
-            let cost = ((warm.harm - usual.harm).max(0.0) + waits).round() as i64;
-            made.ways.push(Way { cost: plain.cost + cost, ..warm.way });
+            let cost = ((way.harm - plain.harm).max(0.0) + waits).round() as i64;
+            made.ways.push(Way { cost: plain.cost + cost, ..way });
         }
         (made.ways.len() > line.made.ways.len()).then_some(made)
     }
@@ -139,34 +140,25 @@ fn may_wait(line: &Line<'_>, stations: &Stations) -> bool {
         && shared.joiners.is_empty()
         && line.fixed.iter().all(|(key, _)| !key.starts_with(HEAT))
         && !way.hold.is_crisp
-        && way.links.iter().all(|link| link.key != WARM)
+        && way.warm().is_none()
         && needs().all(|need| need.setting_c.is_none() || !stations.is_oven(need.station))
 }
 
 /// What waits in a warm oven because of the others, in sentences.
-pub(super) fn told(
-    lines: &[Line<'_>],
-    stations: &Stations,
-    (instance, schedule): (&Instance, &Schedule),
-) -> Vec<String> {
-    let of = |(job, line): (usize, &Line<'_>)| {
-        let placement = schedule.placements[job].as_ref()?;
-        let is_warm = |link: &&Link| link.key == WARM;
-        if line.alone.links.iter().any(|link| is_warm(&link)) {
-            return None;
-        }
-        let way = &line.made.ways[placement.mode];
-        let place = way.links.iter().position(|link| is_warm(&link))?;
-        let waits_s = to_s(instance.jobs[job].modes[placement.mode].activities[place].length);
-        let need = way.links[place].needs.first()?;
+pub(super) fn told(lines: &[Line<'_>], stations: &Stations, schedule: &Schedule) -> Vec<String> {
+    let of = |(line, placement): (&Line<'_>, &Option<Placement>)| {
+        let way = &line.made.ways[placement.as_ref()?.mode];
+        // Who always rests it there is told nothing new.
+        let wait = way.warm().filter(|_| line.alone.warm().is_none())?;
+        let need = wait.needs.first()?;
         let vessel = way.vessel.map(|vessel| the(&stations.list[vessel].name));
         Some(format!(
             "{} waits {} in {}: {} is wanted meanwhile.",
             capital(&line.made.name),
-            clock(waits_s),
+            clock(wait.length_s),
             stations.set_to(need.station, need.setting_c?),
             vessel.as_deref().unwrap_or("its place")
         ))
     };
-    lines.iter().enumerate().filter_map(of).collect()
+    lines.iter().zip(&schedule.placements).filter_map(of).collect()
 }
