@@ -173,7 +173,11 @@ impl Kitchen<'_> {
                     vessel: dish.vessel.clone(),
                 };
                 let made = shared.make(self, stations, &heats_c, solve);
-                let Some(made) = problems.absorb(made) else { continue };
+                let Some(mut made) = problems.absorb(made) else { continue };
+                let stood = dish.stood.as_ref();
+                let as_it_stood =
+                    stood.and_then(|s| self.as_it_stood(s, (&shared, &made), stations, solve));
+                made.ways.extend(as_it_stood);
                 (Some(shared), made)
             } else {
                 let side = dish.side.as_deref().and_then(|id| self.bench.catalogue.side(id));
@@ -300,6 +304,8 @@ impl Kitchen<'_> {
             let stood = self.asked.dishes[line.place].stood.as_ref()?;
             let is_it = |way: &Way| {
                 let same = way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
+                let rests = |plan: &PlanRequest| stood.rests_as(plan);
+                let same = same && way.request.as_ref().is_none_or(rests);
                 same && way.links.iter().map(|l| &l.key).eq(stood.starts.iter().map(|s| &s.key))
             };
             let mode = line.made.ways.iter().position(is_it)?;
@@ -308,6 +314,30 @@ impl Kitchen<'_> {
         };
         let lined = lines.iter().zip(&instance.jobs).map(of);
         lined.chain(instance.jobs.iter().skip(lines.len()).map(|_| None)).collect()
+    }
+
+    /// The way that a fish stood by, where that was planned for another rest than its own.
+    fn as_it_stood(
+        &self,
+        stood: &Stood,
+        (shared, made): (&Shared<'_>, &Made),
+        stations: &mut Stations,
+        solve: &mut Solve<'_>,
+    ) -> Option<Way> {
+        if shared.is_of_several() {
+            return None;
+        }
+        let vessel = |way: &&Way| way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
+        let own = made.ways.iter().find(vessel)?;
+        let plan = own.request.as_ref().filter(|plan| !stood.rests_as(plan))?;
+        let rest = (stood.rest_s, stood.rest_on.clone());
+        let host = shared.host.by(&PlanRequest { rest_s: rest.0, rest_on: rest.1, ..plan.clone() });
+        // Where it cannot be planned for that any more it stood nowhere.
+        let mut way = shared.way(self, stations, &host, solve).ok()?.way;
+        way.stands_at_most(own.longest_rest_s());
+        #[expect(clippy::cast_possible_truncation, reason = "thousands")]
+        let harm = (way.harm - own.harm).max(0.0).round() as i64;
+        Some(Way { cost: own.cost + harm, ..way })
     }
 
     /// Plans fish again for the rest that they get; the places of those that changed.
@@ -324,7 +354,7 @@ impl Kitchen<'_> {
             let way = &line.made.ways[placement.mode];
             let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
             let Some(stands_s) = line.stands_s(placement) else { continue };
-            if has_begun || !shared.mates.is_empty() || !shared.joiners.is_empty() {
+            if has_begun || shared.is_of_several() {
                 continue;
             }
             if stands_s < way.rest_s() + WORTH_S {

@@ -67,7 +67,7 @@ pub struct Simulation<'a> {
     stage_one: Vec<f64>,
     stage_two: Vec<f64>,
     base: Vec<f64>,
-    scratch: Scratch,
+    scratch: Scratch<1>,
 }
 
 impl<'a> Simulation<'a> {
@@ -276,7 +276,7 @@ impl<'a> Simulation<'a> {
             }
         };
         let ends = sides.map(|side| end(side, self.outer_c[side]));
-        let stage = ImplicitStage {
+        let stage = ImplicitStage::<1> {
             flesh: self.flesh,
             volume_m: &self.grid.volume_m,
             link_w_k: &self.link,
@@ -303,11 +303,7 @@ impl<'a> Simulation<'a> {
                 two[i] = base[i] + gain;
             }
         }
-        let mut later = ends;
-        for (end, flux) in later.iter_mut().zip(&first) {
-            end.guess_c = flux.outer_c;
-        }
-        let stage = ImplicitStage { base: &self.base, ends: &later[..exposed], ..stage };
+        let stage = ImplicitStage { base: &self.base, ..stage };
         self.scratch.follow(&self.stage_one, &self.stage_two);
         let two_settled = stage.solve(&mut self.stage_two, &mut self.scratch, true);
         let second = [self.scratch.flux[0], self.scratch.flux[1]];

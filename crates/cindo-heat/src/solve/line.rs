@@ -1,4 +1,8 @@
-//! One implicit stage along one line of cells.
+//! One implicit stage along lines of cells: one, or several side by side.
+//!
+//! Lines side by side are interleaved: the value of cell `i` of line `l` stands at `i * LANES + l`, so that the
+//! compiler works on neighbouring lines at once and their chains of divisions overlap. A shorter line ends in idle
+//! cells: some volume, and no conductance to them.
 
 use crate::flesh::{Cells, Flesh};
 use crate::surround::{Face, FaceFlux};
@@ -6,7 +10,7 @@ use crate::surround::{Face, FaceFlux};
 /// Where surroundings touch a line: at its ends, or along it where its outline is slanted.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct End {
-    /// The cell behind the face.
+    /// The cell behind the face, as a place among those of all lines.
     pub(super) cell: usize,
     /// Its face, as a place in the stage's list.
     pub(super) face: usize,
@@ -18,11 +22,11 @@ pub(super) struct End {
     pub(super) guess_c: f64,
 }
 
-/// What stays fixed during one stage.
-pub(super) struct ImplicitStage<'a> {
+/// What stays fixed during one stage of `LANES` lines.
+pub(super) struct ImplicitStage<'a, const LANES: usize> {
     pub(super) flesh: &'a Flesh,
     pub(super) volume_m: &'a [f64],
-    /// Conductance between neighbours, W/(m² K) times area; `n - 1` of them.
+    /// Conductance to the next cell of the line, W/(m² K) times area; none past the last.
     pub(super) link_w_k: &'a [f64],
     pub(super) reserve: &'a [f64],
     pub(super) inverse_scale: &'a [f64],
@@ -36,14 +40,14 @@ pub(super) struct ImplicitStage<'a> {
     pub(super) faces: &'a [Face],
 }
 
-/// Scratch of one line, allocated once. `temperature` and `slope` belong to the heat content that
+/// Scratch of `LANES` lines, allocated once. `temperature` and `slope` belong to the heat content that
 /// the last solve left behind, `flux` is what crossed its ends, as booked.
 #[derive(Debug, Clone)]
-pub(super) struct Scratch {
+pub(super) struct Scratch<const LANES: usize> {
     pub(super) temperature: Vec<f64>,
     pub(super) slope: Vec<f64>,
     pub(super) flux: Vec<FaceFlux>,
-    matrix: Tridiagonal,
+    matrix: Tridiagonal<LANES>,
     /// Slopes that the matrix was built with.
     matrix_slope: Vec<f64>,
     /// Flux slopes at the ends that the matrix was built with, W/(m² K).
@@ -53,10 +57,10 @@ pub(super) struct Scratch {
     predicted: Vec<f64>,
 }
 
-impl Scratch {
-    /// Scratch for `n` cells (even) and at most `ends` exposed faces.
-    pub(super) fn new(n: usize, ends: usize) -> Self {
-        let zeros = || vec![0.0; n];
+impl<const LANES: usize> Scratch<LANES> {
+    /// Scratch for lines of `cells` (even) and at most `ends` exposed faces.
+    pub(super) fn new(cells: usize, ends: usize) -> Self {
+        let zeros = || vec![0.0; cells * LANES];
         Self {
             temperature: zeros(),
             slope: zeros(),
@@ -85,74 +89,91 @@ impl Scratch {
     }
 }
 
-/// A tridiagonal, diagonally dominant matrix of even size n and its factors. `lower[0]` and
-/// `upper[n - 1]` are unused.
+/// Tridiagonal, diagonally dominant matrices of even size, one for each line, and their factors. `lower` of the
+/// first cells and `upper` of the last are unused.
 ///
 /// The elimination runs from both ends to the middle at once, so that two chains of divisions
 /// overlap. Source: van der Vorst (1987), Parallel Computing 5:45 (twisted factorisation).
 #[derive(Debug, Clone)]
-struct Tridiagonal {
+struct Tridiagonal<const LANES: usize> {
     lower: Vec<f64>,
     diagonal: Vec<f64>,
     upper: Vec<f64>,
     pivot: Vec<f64>,
 }
 
-impl Tridiagonal {
+/// The cells of all lines up to their middles, and those past them.
+fn halves<const LANES: usize>(all: &[f64]) -> (&[[f64; LANES]], &[[f64; LANES]]) {
+    let cells = all.as_chunks().0;
+    cells.split_at(cells.len() / 2)
+}
+
+/// [`halves`], to be written.
+fn halves_mut<const LANES: usize>(all: &mut [f64]) -> (&mut [[f64; LANES]], &mut [[f64; LANES]]) {
+    let cells = all.as_chunks_mut().0;
+    cells.split_at_mut(cells.len() / 2)
+}
+
+impl<const LANES: usize> Tridiagonal<LANES> {
     /// Factorises in place: afterwards `upper` of the first half and `lower` of the second are
     /// scaled by their pivots.
     fn factor(&mut self) {
-        let n = self.diagonal.len();
-        self.lower[0] = 0.0;
-        self.upper[n - 1] = 0.0;
-        let (lower_near, lower_far) = self.lower.split_at_mut(n / 2);
-        let (upper_near, upper_far) = self.upper.split_at_mut(n / 2);
-        let (diagonal_near, diagonal_far) = self.diagonal.split_at(n / 2);
-        let (pivot_near, pivot_far) = self.pivot.split_at_mut(n / 2);
+        let (lower_near, lower_far) = halves_mut::<LANES>(&mut self.lower);
+        let (upper_near, upper_far) = halves_mut::<LANES>(&mut self.upper);
+        let (diagonal_near, diagonal_far) = halves::<LANES>(&self.diagonal);
+        let (pivot_near, pivot_far) = halves_mut::<LANES>(&mut self.pivot);
         let near = lower_near.iter().zip(upper_near).zip(diagonal_near).zip(pivot_near);
         let far = lower_far.iter_mut().zip(upper_far).zip(diagonal_far).zip(pivot_far);
-        let (mut up, mut down) = (0.0, 0.0);
+        let (mut up, mut down) = ([0.0; LANES], [0.0; LANES]);
         for ((((low_n, up_n), diagonal_n), pivot_n), (((low_f, up_f), diagonal_f), pivot_f)) in
             near.zip(far.rev())
         {
-            let left = 1.0 / (diagonal_n - low_n * up);
-            let right = 1.0 / (diagonal_f - *up_f * down);
-            up = *up_n * left;
-            down = *low_f * right;
+            for l in 0..LANES {
+                let left = 1.0 / (diagonal_n[l] - low_n[l] * up[l]);
+                let right = 1.0 / (diagonal_f[l] - up_f[l] * down[l]);
+                up[l] = up_n[l] * left;
+                down[l] = low_f[l] * right;
+                pivot_n[l] = left;
+                pivot_f[l] = right;
+            }
             *up_n = up;
             *low_f = down;
-            *pivot_n = left;
-            *pivot_f = right;
         }
     }
 
     /// Solves `A x = d` with the factors, leaving `x` in `d`.
     fn substitute(&self, d: &mut [f64]) {
-        let half = d.len() / 2;
-        let (lower_near, lower_far) = self.lower.split_at(half);
-        let (upper_near, upper_far) = self.upper.split_at(half);
-        let (pivot_near, pivot_far) = self.pivot.split_at(half);
-        let (d_near, d_far) = d.split_at_mut(half);
-        let (mut left, mut right) = (0.0, 0.0);
+        let (lower_near, lower_far) = halves::<LANES>(&self.lower);
+        let (upper_near, upper_far) = halves::<LANES>(&self.upper);
+        let (pivot_near, pivot_far) = halves::<LANES>(&self.pivot);
+        let (d_near, d_far) = halves_mut::<LANES>(d);
+        let half = d_near.len();
+        let (mut left, mut right) = ([0.0; LANES], [0.0; LANES]);
         let near = d_near.iter_mut().zip(lower_near).zip(pivot_near);
         let far = d_far.iter_mut().zip(upper_far).zip(pivot_far);
         for (((d_n, low), pivot_n), ((d_f, up), pivot_f)) in near.zip(far.rev()) {
-            left = (*d_n - low * left) * pivot_n;
-            right = (*d_f - up * right) * pivot_f;
+            for l in 0..LANES {
+                left[l] = (d_n[l] - low[l] * left[l]) * pivot_n[l];
+                right[l] = (d_f[l] - up[l] * right[l]) * pivot_f[l];
+            }
             *d_n = left;
             *d_f = right;
         }
         // The two chains meet: x[m-1] + up x[m] = left and x[m] + down x[m-1] = right.
         let (up, down) = (upper_near[half - 1], lower_far[0]);
-        let low = (left - up * right) / (1.0 - up * down);
-        (left, right) = (low, right - down * low);
+        for l in 0..LANES {
+            left[l] = (left[l] - up[l] * right[l]) / (1.0 - up[l] * down[l]);
+            right[l] -= down[l] * left[l];
+        }
         d_near[half - 1] = left;
         d_far[0] = right;
         let near = d_near[..half - 1].iter_mut().zip(&upper_near[..half - 1]);
         let far = d_far[1..].iter_mut().zip(&lower_far[1..]);
         for ((d_n, up), (d_f, down)) in near.rev().zip(far) {
-            left = *d_n - up * left;
-            right = *d_f - down * right;
+            for l in 0..LANES {
+                left[l] = d_n[l] - up[l] * left[l];
+                right[l] = d_f[l] - down[l] * right[l];
+            }
             *d_n = left;
             *d_f = right;
         }
@@ -178,14 +199,16 @@ pub(super) struct Settled {
     pub(super) is_sound: bool,
 }
 
-impl ImplicitStage<'_> {
+impl<const LANES: usize> ImplicitStage<'_, LANES> {
     /// Solves `V (E − base) = implicit_s · F(T(E))` for the heat content `e` (in: a guess whose
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
-    /// system. `keep_matrix` starts with the factors of the solve before, which suit the second
-    /// stage of a step. Leaves the fluxes at the ends, as booked, in the scratch.
-    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch, keep_matrix: bool) -> Settled {
-        for (flux, end) in work.flux.iter_mut().zip(self.ends) {
-            flux.outer_c = end.guess_c;
+    /// system. `goes_on` starts with the factors and the surfaces of the solve before, which suit the
+    /// second stage of a step. Leaves the fluxes at the ends, as booked, in the scratch.
+    pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch<LANES>, goes_on: bool) -> Settled {
+        if !goes_on {
+            for (flux, end) in work.flux.iter_mut().zip(self.ends) {
+                flux.outer_c = end.guess_c;
+            }
         }
         let mut rounds = 0;
         let settled_k = if self.flesh.freezes() { SETTLED_WITH_ICE_K } else { SETTLED_K };
@@ -199,7 +222,7 @@ impl ImplicitStage<'_> {
                     flux.outer_c,
                 );
             }
-            if rounds > 0 || !keep_matrix {
+            if rounds > 0 || !goes_on {
                 self.build_matrix(work);
             }
             rounds += 1;
@@ -218,28 +241,31 @@ impl ImplicitStage<'_> {
     }
 
     /// Builds and factorises the Newton matrix at the slopes in the scratch.
-    fn build_matrix(&self, work: &mut Scratch) {
+    fn build_matrix(&self, work: &mut Scratch<LANES>) {
         let n = self.volume_m.len();
+        let inner = n - LANES;
         let dt = self.implicit_s;
         work.matrix_slope.copy_from_slice(&work.slope);
-        let (volume, link) = (&self.volume_m[..n], &self.link_w_k[..n - 1]);
+        let (volume, link) = (&self.volume_m[..n], &self.link_w_k[..inner]);
         let slope = &work.matrix_slope[..n];
         let matrix = &mut work.matrix;
         let (lower, upper) = (&mut matrix.lower[..n], &mut matrix.upper[..n]);
         let diagonal = &mut matrix.diagonal[..n];
-        for i in 0..n - 1 {
+        for i in 0..inner {
             let coupling = -dt * link[i];
-            upper[i] = coupling * slope[i + 1];
-            lower[i + 1] = coupling * slope[i];
+            upper[i] = coupling * slope[i + LANES];
+            lower[i + LANES] = coupling * slope[i];
         }
         // Columns of conduction add up to nothing: what leaves one cell enters its neighbours.
-        lower[0] = 0.0;
-        upper[n - 1] = 0.0;
-        for i in 1..n - 1 {
-            diagonal[i] = volume[i] - upper[i - 1] - lower[i + 1];
+        lower[..LANES].fill(0.0);
+        upper[inner..].fill(0.0);
+        for i in LANES..inner {
+            diagonal[i] = volume[i] - upper[i - LANES] - lower[i + LANES];
         }
-        diagonal[0] = volume[0] - lower[1];
-        diagonal[n - 1] = volume[n - 1] - upper[n - 2];
+        for i in 0..LANES {
+            diagonal[i] = volume[i] - lower[i + LANES];
+            diagonal[inner + i] = volume[inner + i] - upper[inner + i - LANES];
+        }
         for ((kept, flux), end) in work.matrix_end.iter_mut().zip(&work.flux).zip(self.ends) {
             *kept = flux.slope_w_m2k;
             diagonal[end.cell] -= dt * end.area * flux.slope_w_m2k * slope[end.cell];
@@ -248,20 +274,23 @@ impl ImplicitStage<'_> {
     }
 
     /// What the stage equation still lacks, into `change`.
-    fn residual(&self, e: &[f64], work: &mut Scratch) {
+    fn residual(&self, e: &[f64], work: &mut Scratch<LANES>) {
         let n = e.len();
+        let inner = n - LANES;
         let dt = self.implicit_s;
-        let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..n - 1]);
+        let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..inner]);
         let temperature = &work.temperature[..n];
         let (flow, change) = (&mut work.flow[..n], &mut work.change[..n]);
-        for i in 0..n - 1 {
-            flow[i] = dt * link[i] * (temperature[i + 1] - temperature[i]);
+        for i in 0..inner {
+            flow[i] = dt * link[i] * (temperature[i + LANES] - temperature[i]);
         }
-        flow[n - 1] = 0.0;
-        for i in 1..n {
-            change[i] = volume[i] * (base[i] - e[i]) + flow[i] - flow[i - 1];
+        flow[inner..].fill(0.0);
+        for i in LANES..n {
+            change[i] = volume[i] * (base[i] - e[i]) + flow[i] - flow[i - LANES];
         }
-        change[0] = volume[0] * (base[0] - e[0]) + flow[0];
+        for i in 0..LANES {
+            change[i] = volume[i] * (base[i] - e[i]) + flow[i];
+        }
         for (flux, end) in work.flux.iter().zip(self.ends) {
             change[end.cell] += dt * end.area * flux.net_w_m2();
         }
@@ -269,7 +298,7 @@ impl ImplicitStage<'_> {
 
     /// Adds the change and evaluates the new temperatures; returns how far the worst of them is
     /// from its linear prediction, K.
-    fn apply(&self, e: &mut [f64], work: &mut Scratch) -> f64 {
+    fn apply(&self, e: &mut [f64], work: &mut Scratch<LANES>) -> f64 {
         let n = e.len();
         let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);
         let (change, predicted) = (&work.change[..n], &mut work.predicted[..n]);

@@ -18,17 +18,39 @@ use crate::flesh::Flesh;
 use crate::reservoir::{Heater, Reservoir};
 use crate::surround::{Face, FaceFlux, SurfaceState, Surround};
 
-/// One contiguous run of cells in a column or row.
+/// Lines that are solved side by side.
+const LANES: usize = 4;
+
+/// Contiguous runs of cells in columns or rows that lie beside each other, interleaved as [`super::line`] has them.
 #[derive(Debug, Clone)]
-struct Line {
-    first: usize,
-    stride: usize,
+struct Lines {
+    /// Cells of the longest, made even.
     cells: usize,
-    /// Openings between neighbours, m, and distances between their centres, m, as half widths.
+    /// Cells of the section; an idle one is as the last of its line, and only read.
+    cell: Vec<usize>,
+    /// The places that are not idle.
+    own: Vec<usize>,
+    /// Area of each cell, m².
+    area_m2: Vec<f64>,
+    /// Opening to the next cell, m, and from the edge to the centre of each, m.
     open_m: Vec<f64>,
     half_m: Vec<f64>,
-    /// Place in the line, surface, and exposed length in this direction, m.
-    ends: Vec<(usize, usize, f64)>,
+    ends: Vec<LineEnd>,
+    /// Lines that are there.
+    count: usize,
+}
+
+/// Where surface touches a line.
+#[derive(Debug, Clone)]
+struct LineEnd {
+    /// Place among the cells of all lines.
+    cell: usize,
+    surface: usize,
+    /// Exposed in this direction, m, and as a share of the surface.
+    length_m: f64,
+    share: f64,
+    /// From the surface to the middle of the cell, m.
+    depth_m: f64,
 }
 
 /// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
@@ -46,7 +68,7 @@ pub struct PlaneSimulation<'a> {
     budget: Option<&'a Budget>,
     /// Cells times linear systems of the step being tried.
     cell_solves: u64,
-    lines: [Arc<[Line]>; 2],
+    lines: [Arc<[Lines]>; 2],
     /// What it is in.
     heater: Option<Heater>,
     time_s: f64,
@@ -92,21 +114,21 @@ impl Clone for OwnWork {
     }
 }
 
-/// One line's gathered arrays; even in length, the last cell idle when the line is odd.
+/// The gathered arrays of lines.
 #[derive(Debug)]
 struct Work {
     heat: Vec<f64>,
     one: Vec<f64>,
     two: Vec<f64>,
     base: Vec<f64>,
-    volume: Vec<f64>,
     link: Vec<f64>,
     reserve: Vec<f64>,
     inverse_scale: Vec<f64>,
+    dried: Vec<f64>,
     conductivity: Vec<f64>,
     ends: Vec<End>,
     first: Vec<FaceFlux>,
-    scratch: Vec<Scratch>,
+    scratch: Vec<Scratch<LANES>>,
 }
 
 /// What a line costs besides its cells, in cells: exchange at its ends, and being set up (measured: thin lines
@@ -148,13 +170,22 @@ fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
     }
 }
 
-fn lines(section: &CrossSection, along_x: bool) -> Arc<[Line]> {
+/// One contiguous run of cells in a column or row: its cells, and the surfaces that touch them, as place in the
+/// line, surface, and exposed length in this direction, m.
+struct Run {
+    cells: Vec<usize>,
+    /// Opening to the next, m, and half widths, m.
+    open_m: Vec<f64>,
+    half_m: Vec<f64>,
+    ends: Vec<(usize, usize, f64)>,
+}
+
+fn runs(section: &CrossSection, along_x: bool) -> Vec<Run> {
     let (outer, inner) =
         if along_x { (section.rows, section.columns) } else { (section.columns, section.rows) };
-    let stride = if along_x { section.rows } else { 1 };
     let edges = if along_x { &section.x_edge_m } else { &section.z_edge_m };
     let open = if along_x { &section.right_m } else { &section.up_m };
-    let mut lines = Vec::new();
+    let mut runs = Vec::new();
     for o in 0..outer {
         let at = |i: usize| if along_x { i * section.rows + o } else { o * section.rows + i };
         let mut i = 0;
@@ -176,34 +207,85 @@ fn lines(section: &CrossSection, along_x: bool) -> Arc<[Line]> {
                     ends.push((place - from, index, piece.length_m * share));
                 }
             }
-            lines.push(Line {
-                first: at(from),
-                stride,
-                cells: i - from,
+            runs.push(Run {
+                cells: (from..i).map(at).collect(),
                 open_m: (from..i - 1).map(|k| open[at(k)]).collect(),
                 half_m: (from..i).map(|k| 0.5 * (edges[k + 1] - edges[k])).collect(),
                 ends,
             });
         }
     }
-    lines.into()
+    runs
+}
+
+impl Lines {
+    fn beside(section: &CrossSection, runs: &[Run]) -> Self {
+        let longest = runs.iter().map(|run| run.cells.len()).max().unwrap_or_default();
+        let cells = longest.next_multiple_of(2);
+        let all = cells * LANES;
+        let mut lines = Self {
+            cells,
+            cell: vec![0; all],
+            own: Vec::with_capacity(all),
+            area_m2: vec![IDLE; all],
+            open_m: vec![0.0; all],
+            half_m: vec![IDLE; all],
+            ends: Vec::new(),
+            count: runs.len(),
+        };
+        // Where there are fewer lines than lanes the last of them stands in.
+        for lane in 0..LANES {
+            let run = &runs[lane.min(runs.len() - 1)];
+            for i in 0..cells {
+                lines.cell[i * LANES + lane] = run.cells[i.min(run.cells.len() - 1)];
+            }
+        }
+        for (lane, run) in runs.iter().enumerate() {
+            for (i, (cell, half_m)) in run.cells.iter().zip(&run.half_m).enumerate() {
+                let at = i * LANES + lane;
+                lines.own.push(at);
+                lines.area_m2[at] = section.area_m2[*cell];
+                lines.half_m[at] = *half_m;
+            }
+            for (i, open_m) in run.open_m.iter().enumerate() {
+                lines.open_m[i * LANES + lane] = *open_m;
+            }
+            for &(place, surface, length_m) in &run.ends {
+                let exposed_m = section.surface[surface].length_m;
+                // Half of the cell's depth behind the whole of its surface, at most half the cell.
+                let depth_m = 0.5 * section.area_m2[run.cells[place]] / exposed_m;
+                lines.ends.push(LineEnd {
+                    cell: place * LANES + lane,
+                    surface,
+                    length_m,
+                    share: length_m / exposed_m,
+                    depth_m: depth_m.min(run.half_m[place]).max(LEAST_DEPTH_M),
+                });
+            }
+        }
+        lines
+    }
+}
+
+fn lines(section: &CrossSection, along_x: bool) -> Arc<[Lines]> {
+    runs(section, along_x).chunks(LANES).map(|runs| Lines::beside(section, runs)).collect()
 }
 
 impl Work {
-    fn new(section: &CrossSection, lines: &[Arc<[Line]>; 2]) -> Self {
-        let longest = section.rows.max(section.columns).next_multiple_of(2);
-        let zeros = || vec![0.0; longest];
-        let most_ends =
-            lines.iter().flat_map(|way| way.iter()).map(|l| l.ends.len()).max().unwrap_or_default();
+    fn new(lines: &[Arc<[Lines]>; 2]) -> Self {
+        let all = || lines.iter().flat_map(|way| way.iter());
+        let longest = all().map(|lines| lines.cells).max().unwrap_or_default();
+        let most_ends = all().map(|lines| lines.ends.len()).max().unwrap_or_default();
+        let zeros = || vec![0.0; longest * LANES];
         Self {
             heat: zeros(),
             one: zeros(),
             two: zeros(),
             base: zeros(),
-            volume: zeros(),
             link: zeros(),
             reserve: zeros(),
             inverse_scale: zeros(),
+            dried: zeros(),
             conductivity: zeros(),
             ends: Vec::with_capacity(most_ends),
             first: vec![FaceFlux::default(); most_ends],
@@ -387,57 +469,51 @@ impl<'a> PlaneSimulation<'a> {
 
     /// One implicit step along every line of a direction; returns the error, J/m.
     fn sweep(&mut self, way: usize, step_s: f64, pending: &mut Balance) -> f64 {
-        let lines = Arc::clone(&self.lines[way]);
-        lines.iter().map(|line| self.solve_line(line, step_s, pending)).sum()
+        let groups = Arc::clone(&self.lines[way]);
+        groups.iter().map(|lines| self.solve_lines(lines, step_s, pending)).sum()
     }
 
-    fn solve_line(&mut self, line: &Line, step_s: f64, pending: &mut Balance) -> f64 {
-        let count = line.cells;
-        let n = count.next_multiple_of(2);
-        let (section, lines) = (self.section, &self.lines);
-        let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(section, lines)));
-        let scratch = &mut work.scratch[n / 2 - 1];
-        for i in 0..n {
-            let cell = line.first + i.min(count - 1) * line.stride;
-            work.heat[i] = self.heat[cell];
-            work.reserve[i] = self.reserve[cell];
-            work.inverse_scale[i] = self.inverse_scale[cell];
-            work.volume[i] = if i < count { self.section.area_m2[cell] } else { IDLE };
-            scratch.temperature[i] = self.temperature[cell];
-            scratch.slope[i] = self.slope[cell];
-            work.conductivity[i] = self.flesh.conductivity_at(
-                self.heat[cell],
-                self.temperature[cell],
-                self.dried[cell],
-            );
-        }
-        let k = &work.conductivity;
-        work.link[n - 1] = 0.0;
-        if n > count {
-            work.link[count - 1] = 0.0;
-        }
-        for i in 0..count - 1 {
-            let (a, b) = (line.half_m[i], line.half_m[i + 1]);
-            work.link[i] = line.open_m[i] * k[i] * k[i + 1] / (a * k[i + 1] + b * k[i]);
+    fn solve_lines(&mut self, lines: &Lines, step_s: f64, pending: &mut Balance) -> f64 {
+        let n = lines.cells * LANES;
+        let ways = &self.lines;
+        let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(ways)));
+        let scratch = &mut work.scratch[lines.cells / 2 - 1];
+        let gather = |to: &mut [f64], from: &[f64]| {
+            for (to, cell) in to.iter_mut().zip(&lines.cell) {
+                *to = from[*cell];
+            }
+        };
+        gather(&mut work.heat, &self.heat);
+        gather(&mut work.reserve, &self.reserve);
+        gather(&mut work.inverse_scale, &self.inverse_scale);
+        gather(&mut work.dried, &self.dried);
+        gather(&mut scratch.temperature, &self.temperature);
+        gather(&mut scratch.slope, &self.slope);
+        let k = &mut work.conductivity[..n];
+        {
+            let (heat, dried) = (&work.heat[..n], &work.dried[..n]);
+            let temperature = &scratch.temperature[..n];
+            for i in 0..n {
+                k[i] = self.flesh.conductivity_at(heat[i], temperature[i], dried[i]);
+            }
+            let (open, half, link) = (&lines.open_m[..n], &lines.half_m[..n], &mut work.link[..n]);
+            for i in 0..n - LANES {
+                let (here, next) = (k[i], k[i + LANES]);
+                link[i] = open[i] * here * next / (half[i] * next + half[i + LANES] * here);
+            }
         }
         work.ends.clear();
-        for &(place, surface, length_m) in &line.ends {
-            let exposed_m = self.section.surface[surface].length_m;
-            // Half of the cell's depth behind the whole of its surface, at most half the cell.
-            let depth_m =
-                (0.5 * work.volume[place] / exposed_m).min(line.half_m[place]).max(LEAST_DEPTH_M);
-            work.ends.push(End {
-                cell: place,
-                face: surface,
-                area: length_m,
-                half_cell_w_m2k: k[place] / depth_m,
-                guess_c: self.outer_c[surface],
-            });
-        }
+        work.ends.extend(lines.ends.iter().map(|end| End {
+            cell: end.cell,
+            face: end.surface,
+            area: end.length_m,
+            half_cell_w_m2k: k[end.cell] / end.depth_m,
+            guess_c: self.outer_c[end.surface],
+        }));
         let exposed = work.ends.len();
-        let mut stage = ImplicitStage {
+        let mut stage = ImplicitStage::<LANES> {
             flesh: self.flesh,
-            volume_m: &work.volume[..n],
+            volume_m: &lines.area_m2,
             link_w_k: &work.link[..n],
             reserve: &work.reserve[..n],
             inverse_scale: &work.inverse_scale[..n],
@@ -455,36 +531,33 @@ impl<'a> PlaneSimulation<'a> {
             work.base[i] = work.heat[i] + lead * gain;
             work.two[i] = work.base[i] + gain;
         }
-        // The first stage's surface is the better guess, and it is in the scratch already.
         stage.base = &work.base[..n];
         scratch.follow(&work.one[..n], &work.two[..n]);
         let two_settled = stage.solve(&mut work.two[..n], scratch, true);
         let sound = one_settled.is_sound && two_settled.is_sound;
-        self.cell_solves += ((one_settled.rounds + two_settled.rounds) * (n + LINE_CELLS)) as u64;
+        let cells = lines.own.len() + LINE_CELLS * lines.count;
+        self.cell_solves += ((one_settled.rounds + two_settled.rounds) * cells) as u64;
         let mut error = if sound { 0.0 } else { f64::INFINITY };
-        for i in 0..count {
-            error += work.volume[i]
-                * ((work.two[i] - work.base[i]) - (work.one[i] - work.heat[i])).abs();
+        for (i, area_m2) in lines.area_m2.iter().enumerate() {
+            let second = work.two[i] - work.base[i];
+            error += area_m2 * (second - (work.one[i] - work.heat[i])).abs();
         }
-        for ((&(_, surface, length_m), flux), second) in
-            line.ends.iter().zip(&work.first).zip(&scratch.flux)
-        {
-            let on_reservoir = self.surrounds[surface].on_reservoir;
-            pending.book(step_s, length_m, [flux, second], on_reservoir);
-            self.outer_c[surface] = second.outer_c;
+        for ((end, flux), second) in lines.ends.iter().zip(&work.first).zip(&scratch.flux) {
+            let on_reservoir = self.surrounds[end.surface].on_reservoir;
+            pending.book(step_s, end.length_m, [flux, second], on_reservoir);
+            self.outer_c[end.surface] = second.outer_c;
             // Each way of the sweep books its share of a slanted surface.
-            let share = length_m / self.section.surface[surface].length_m;
             for (sum, rate) in
-                self.pending_surface[surface].iter_mut().zip(drying_and_taking([flux, second]))
+                self.pending_surface[end.surface].iter_mut().zip(drying_and_taking([flux, second]))
             {
-                *sum += share * step_s * rate;
+                *sum += end.share * step_s * rate;
             }
         }
-        for i in 0..count {
-            let cell = line.first + i * line.stride;
-            self.heat[cell] = work.two[i];
-            self.temperature[cell] = scratch.temperature[i];
-            self.slope[cell] = scratch.slope[i];
+        for &at in &lines.own {
+            let cell = lines.cell[at];
+            self.heat[cell] = work.two[at];
+            self.temperature[cell] = scratch.temperature[at];
+            self.slope[cell] = scratch.slope[at];
         }
         error
     }
