@@ -36,7 +36,7 @@ pub use station::{Station, Stretch};
 use chain::{HEAT, LATE_COST, Made, Way};
 use fish::{Fish, Shared};
 use schedule::{
-    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, Tick, solve,
+    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, TICK_S, Tick, solve,
 };
 use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
 
@@ -61,6 +61,9 @@ struct Kitchen<'a> {
     asked: &'a LineUpRequest,
     at_hand: Vec<Arc<Known>>,
 }
+
+/// So often at most fish are planned again for how long they stand.
+const MOST_PLANNED_AGAIN: usize = 2;
 
 /// A job of the schedule and where it comes from.
 struct Line<'r> {
@@ -107,6 +110,8 @@ pub fn line_up<'a>(
     let mut instance = kitchen.instance(&lines, &mut stations)?;
     // In the middle of a service the rest moves only where it must.
     let stood = kitchen.stood(&lines, &instance, &stations);
+    let stood_s: Vec<Option<f64>> =
+        lines.iter().zip(&stood).map(|(line, at)| line.stands_s(at.as_ref()?)).collect();
     let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
     let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
@@ -128,8 +133,12 @@ pub fn line_up<'a>(
             }
         }
     }
-    let again = kitchen.plan_again(&mut lines, &schedule, &mut stations, solve);
-    if !again.is_empty() {
+    // Where others make it stand longer still it is planned for that.
+    for _ in 0..MOST_PLANNED_AGAIN {
+        let again = kitchen.plan_again((&mut lines, &schedule), &stood_s, &mut stations, solve);
+        if again.is_empty() {
+            break;
+        }
         instance = kitchen.instance(&lines, &mut stations)?;
         let mut stood = schedule.placements;
         // Planned again it is another chain, which stood nowhere yet.
@@ -340,11 +349,12 @@ impl Kitchen<'_> {
         Some(Way { cost: own.cost + harm, ..way })
     }
 
-    /// Plans fish again for the rest that they get; the places of those that changed.
+    /// Plans fish again for the rest that they get, where that is not how long they `stood`, s; the places of those that
+    /// changed.
     fn plan_again<'r>(
         &'r self,
-        lines: &mut [Line<'r>],
-        schedule: &Schedule,
+        (lines, schedule): (&mut [Line<'r>], &Schedule),
+        stood_s: &[Option<f64>],
         stations: &mut Stations,
         solve: &mut Solve<'_>,
     ) -> Vec<usize> {
@@ -357,7 +367,9 @@ impl Kitchen<'_> {
             if has_begun || shared.is_of_several() {
                 continue;
             }
-            if stands_s < way.rest_s() + WORTH_S {
+            let as_it_stood =
+                stood_s[job].is_some_and(|stood_s| (stands_s - stood_s).abs() < TICK_S);
+            if stands_s < way.rest_s() + WORTH_S || as_it_stood {
                 continue;
             }
             let mut again = shared.clone();
