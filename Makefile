@@ -10,6 +10,7 @@ ROUNDS ?= 20
 FUZZ_SECONDS ?= 600
 EXAMPLES ?= 100
 SCHEMA_PORT ?= 4748
+CINDO ?= cargo run --quiet --locked --package cindo-server --
 TOOLS := target/tools
 DENY := $(TOOLS)/bin/cargo-deny
 MACHETE := $(TOOLS)/bin/cargo-machete
@@ -73,7 +74,9 @@ check: build-web $(DENY) $(MACHETE) ## Format, lints, types, licences, generated
 	cargo clippy --workspace --all-targets --locked -- -D warnings
 	$(DENY) --log-level error check bans licenses sources
 	$(MACHETE)
-	$(MAKE) --no-print-directory codegen
+# The program as the tests build it: built by itself it and all that it stands on would be built a second time.
+	cargo test --quiet --workspace --locked --no-run
+	$(MAKE) --no-print-directory codegen CINDO=./target/debug/cindo
 	@git diff --exit-code -- openapi.json web/src/api/schema.gen.ts || { echo "Generated files were out of date: commit them." >&2; exit 1; }
 	cd web && npm run --silent types && npm run --silent lint
 
@@ -92,7 +95,7 @@ $(MACHETE):
 	cargo install --quiet --locked --debug --root $(TOOLS) cargo-machete@0.9.2
 
 codegen: web/node_modules/.package-lock.json ## OpenAPI and TypeScript types from the Rust types
-	cargo run --quiet --locked --package cindo-server -- openapi > openapi.json.new
+	$(CINDO) openapi > openapi.json.new
 	mv openapi.json.new openapi.json
 	cd web && npm run --silent codegen
 
