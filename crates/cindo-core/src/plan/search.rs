@@ -6,6 +6,7 @@ use super::probe::{Probe, Seen};
 use super::record::{Record, Sampling, record};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
+use crate::catalogue::Family;
 use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Setup, Target};
@@ -238,10 +239,15 @@ fn section_share(setup: &Setup<'_>, programme: &Programme<'_>, schedule: &Schedu
     }
     let wide = setup.width_m / setup.thickness_m;
     let flanks = |a: f64| 1.0 / (1.0 + a * wide.powf(-FLANKS_POWER));
-    let above = &programme.stages[0].around.above;
-    if schedule.turns_s.is_empty() {
+    let is_hot_above = programme.stages.iter().any(|stage| {
+        let above = &stage.around.above;
+        above.on_reservoir || above.face.medium_c > setup.boil_c
+    });
+    // Half under liquid its flanks are heated as well as its underside.
+    let is_one_sided = schedule.turns_s.is_empty() && setup.method.family != Family::Wet;
+    if is_one_sided {
         ONE_SIDED * flanks(FLANKS)
-    } else if above.on_reservoir || above.face.medium_c > setup.boil_c {
+    } else if is_hot_above {
         flanks(FLANKS_UNDER_LID)
     } else {
         flanks(FLANKS)
