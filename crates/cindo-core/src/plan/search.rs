@@ -389,13 +389,15 @@ impl<'a> Search<'_, 'a> {
         adds: impl Fn(Ending, f64) -> Ending,
     ) -> Option<Found> {
         let short_s = root.at - CHECKED_SHORT_K / root.slope;
+        if short_s < self.span.0 {
+            return None;
+        }
         let seen = probe.looks().seen(&self.trial.programme.lived(short_s, &[]));
         let product = adds(self.trial.candidate(short_s), short_s);
-        let off = |seen_c: f64, product_c: f64| seen_c - product_c;
         let off_k = [
-            off(seen.core_at_pull_c, product.core_at_pull_c),
-            off(seen.core_served_c, product.core_served_c),
-            off(seen.level_c, product.level_c),
+            seen.core_at_pull_c - product.core_at_pull_c,
+            seen.core_served_c - product.core_served_c,
+            seen.level_c - product.level_c,
         ];
         let guess = Root { at: root.at - off_k[2] / root.slope, ..root };
         let (root, ending) = self.column(aim_c - off_k[2], guess, adds)?;
@@ -675,6 +677,35 @@ mod tests {
         let look = |pull_s: f64, core_c: [f64; 3]| Look { pull_s, core_c };
         let on = look(200.0, [32.0, 42.0, 44.0]).onward(&look(100.0, [30.0, 38.0, 43.0]), 250.0);
         assert_eq!(on, look(250.0, [33.0, 44.0, 44.5]), "by hand");
+    }
+
+    /// Where one look puts a product right: a look at the pull that comes of it finds what was told, and the target.
+    #[test]
+    fn what_one_look_puts_right_another_finds() {
+        let catalogue = Catalogue::embedded().unwrap();
+        for (species, cut, thickness_mm, method) in [
+            ("cod", "loin", 42.0, "deep_fry"),
+            ("pollock", "loin", 36.0, "roast"),
+            ("haddock", "loin", 34.0, "parcel"),
+            ("grouper", "fillet", 28.0, "slow_bake"),
+        ] {
+            let mut request = whole(species, thickness_mm, method);
+            request.piece.cut = cut.into();
+            request.doneness = Doneness::Band("medium".into());
+            let resolved = resolve((&catalogue).into(), &request).unwrap();
+            let Sought { trial, pull_s, ending, seen, .. } = seek(&resolved).unwrap();
+            assert!(seen.is_some(), "{species} {method}: its sides were not looked at");
+            let probe = Probe::of_flat(&resolved.setup, resolved.limit);
+            let seen = probe.looks().seen(&trial.programme.lived(pull_s, &[]));
+            for (told_c, seen_c) in [
+                (ending.core_at_pull_c, seen.core_at_pull_c),
+                (ending.core_served_c, seen.core_served_c),
+                (ending.level_c, seen.level_c),
+                (resolved.target.aim_c, seen.level_c),
+            ] {
+                assert!((told_c - seen_c).abs() < 0.25, "{species} {method}: {told_c} {seen_c}");
+            }
+        }
     }
 
     /// When a coat is gold lies within a step, not at its end: steps of any length find the same moment.
