@@ -36,7 +36,7 @@ pub use station::{Station, Stretch};
 use chain::{HEAT, LATE_COST, Made, Way};
 use fish::{Fish, Shared};
 use schedule::{
-    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, TICK_S, Tick, solve,
+    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, Tick, solve,
 };
 use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
 
@@ -61,9 +61,6 @@ struct Kitchen<'a> {
     asked: &'a LineUpRequest,
     at_hand: Vec<Arc<Known>>,
 }
-
-/// So often at most fish are planned again for how long they stand.
-const MOST_PLANNED_AGAIN: usize = 2;
 
 /// A job of the schedule and where it comes from.
 struct Line<'r> {
@@ -110,8 +107,6 @@ pub fn line_up<'a>(
     let mut instance = kitchen.instance(&lines, &mut stations)?;
     // In the middle of a service the rest moves only where it must.
     let stood = kitchen.stood(&lines, &instance, &stations);
-    let stood_s: Vec<Option<f64>> =
-        lines.iter().zip(&stood).map(|(line, at)| line.stands_s(at.as_ref()?)).collect();
     let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
     let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
@@ -133,12 +128,8 @@ pub fn line_up<'a>(
             }
         }
     }
-    // Where others make it stand longer still it is planned for that.
-    for _ in 0..MOST_PLANNED_AGAIN {
-        let again = kitchen.plan_again((&mut lines, &schedule), &stood_s, &mut stations, solve);
-        if again.is_empty() {
-            break;
-        }
+    let again = kitchen.plan_again(&mut lines, &schedule, &mut stations, solve);
+    if !again.is_empty() {
         instance = kitchen.instance(&lines, &mut stations)?;
         let mut stood = schedule.placements;
         // Planned again it is another chain, which stood nowhere yet.
@@ -182,11 +173,7 @@ impl Kitchen<'_> {
                     vessel: dish.vessel.clone(),
                 };
                 let made = shared.make(self, stations, &heats_c, solve);
-                let Some(mut made) = problems.absorb(made) else { continue };
-                let stood = dish.stood.as_ref();
-                let as_it_stood =
-                    stood.and_then(|s| self.as_it_stood(s, (&shared, &made), stations, solve));
-                made.ways.extend(as_it_stood);
+                let Some(made) = problems.absorb(made) else { continue };
                 (Some(shared), made)
             } else {
                 let side = dish.side.as_deref().and_then(|id| self.bench.catalogue.side(id));
@@ -313,8 +300,6 @@ impl Kitchen<'_> {
             let stood = self.asked.dishes[line.place].stood.as_ref()?;
             let is_it = |way: &Way| {
                 let same = way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
-                let rests = |plan: &PlanRequest| stood.rests_as(plan);
-                let same = same && way.request.as_ref().is_none_or(rests);
                 same && way.links.iter().map(|l| &l.key).eq(stood.starts.iter().map(|s| &s.key))
             };
             let mode = line.made.ways.iter().position(is_it)?;
@@ -325,36 +310,11 @@ impl Kitchen<'_> {
         lined.chain(instance.jobs.iter().skip(lines.len()).map(|_| None)).collect()
     }
 
-    /// The way that a fish stood by, where that was planned for another rest than its own.
-    fn as_it_stood(
-        &self,
-        stood: &Stood,
-        (shared, made): (&Shared<'_>, &Made),
-        stations: &mut Stations,
-        solve: &mut Solve<'_>,
-    ) -> Option<Way> {
-        if shared.is_of_several() {
-            return None;
-        }
-        let vessel = |way: &&Way| way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
-        let own = made.ways.iter().find(vessel)?;
-        let plan = own.request.as_ref().filter(|plan| !stood.rests_as(plan))?;
-        let rest = (stood.rest_s, stood.rest_on.clone());
-        let host = shared.host.by(&PlanRequest { rest_s: rest.0, rest_on: rest.1, ..plan.clone() });
-        // Where it cannot be planned for that any more it stood nowhere.
-        let mut way = shared.way(self, stations, &host, solve).ok()?.way;
-        way.stands_at_most(own.longest_rest_s());
-        #[expect(clippy::cast_possible_truncation, reason = "thousands")]
-        let harm = (way.harm - own.harm).max(0.0).round() as i64;
-        Some(Way { cost: own.cost + harm, ..way })
-    }
-
-    /// Plans fish again for the rest that they get, where that is not how long they `stood`, s; the places of those that
-    /// changed.
+    /// Plans fish again for the rest that they get; the places of those that changed.
     fn plan_again<'r>(
         &'r self,
-        (lines, schedule): (&mut [Line<'r>], &Schedule),
-        stood_s: &[Option<f64>],
+        lines: &mut [Line<'r>],
+        schedule: &Schedule,
         stations: &mut Stations,
         solve: &mut Solve<'_>,
     ) -> Vec<usize> {
@@ -364,12 +324,10 @@ impl Kitchen<'_> {
             let way = &line.made.ways[placement.mode];
             let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
             let Some(stands_s) = line.stands_s(placement) else { continue };
-            if has_begun || shared.is_of_several() {
+            if has_begun || !shared.mates.is_empty() || !shared.joiners.is_empty() {
                 continue;
             }
-            let as_it_stood =
-                stood_s[job].is_some_and(|stood_s| (stands_s - stood_s).abs() < TICK_S);
-            if stands_s < way.rest_s() + WORTH_S || as_it_stood {
+            if stands_s < way.rest_s() + WORTH_S {
                 continue;
             }
             let mut again = shared.clone();

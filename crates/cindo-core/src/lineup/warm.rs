@@ -136,7 +136,8 @@ fn may_wait(line: &Line<'_>, stations: &Stations) -> bool {
     let Some(shared) = &line.shared else { return false };
     let way = &line.made.ways[0];
     let needs = || way.links.iter().flat_map(|link| &link.needs);
-    !shared.is_of_several()
+    shared.mates.is_empty()
+        && shared.joiners.is_empty()
         && line.fixed.iter().all(|(key, _)| !key.starts_with(HEAT))
         && !way.hold.is_crisp
         && way.warm().is_none()
