@@ -317,3 +317,40 @@ impl<const LANES: usize> ImplicitStage<'_, LANES> {
         mismatch
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Four systems at once, of other numbers each, one of them a short line with idle cells: put back into their own
+    /// rows the solutions give the right-hand sides.
+    #[test]
+    fn lines_side_by_side_do_not_mix() {
+        const LANES: usize = 4;
+        for cells in [2, 4, 10, 24] {
+            let n = cells * LANES;
+            let number = |i: usize, salt: f64| (salt * (i + 1) as f64).sin();
+            let mut matrix = Tridiagonal::<LANES> {
+                lower: (0..n).map(|i| if i < LANES { 0.0 } else { number(i, 1.3) }).collect(),
+                diagonal: (0..n).map(|i| 3.0 + number(i, 0.7)).collect(),
+                upper: (0..n).map(|i| if i < n - LANES { number(i, 2.1) } else { 0.0 }).collect(),
+                pivot: vec![0.0; n],
+            };
+            // The last line ends half way.
+            for i in (cells / 2..cells).map(|cell| cell * LANES + LANES - 1) {
+                (matrix.lower[i], matrix.upper[i - LANES]) = (0.0, 0.0);
+            }
+            let rows = matrix.clone();
+            let right: Vec<f64> = (0..n).map(|i| number(i, 0.9)).collect();
+            let mut x = right.clone();
+            matrix.factor();
+            matrix.substitute(&mut x);
+            for i in 0..n {
+                let before = if i < LANES { 0.0 } else { rows.lower[i] * x[i - LANES] };
+                let after = x.get(i + LANES).map_or(0.0, |x| rows.upper[i] * x);
+                let got = before + rows.diagonal[i] * x[i] + after;
+                assert!((got - right[i]).abs() < 1e-12, "{cells} cells, {i}: {got} {}", right[i]);
+            }
+        }
+    }
+}

@@ -7,6 +7,7 @@
 mod budget;
 mod column;
 mod line;
+mod lines;
 mod observe;
 mod plane;
 mod step;

@@ -7,6 +7,7 @@ use std::sync::Arc;
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
+use super::lines::{LANES, Lines, lines};
 use super::observe::Sink;
 use super::step::{
     Balance, GAMMA, drying_and_taking, first_step_s, fit, following_step, is_refused, next_step,
@@ -17,41 +18,6 @@ use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
 use crate::reservoir::{Heater, Reservoir};
 use crate::surround::{Face, FaceFlux, SurfaceState, Surround};
-
-/// Lines that are solved side by side.
-const LANES: usize = 4;
-
-/// Contiguous runs of cells in columns or rows that lie beside each other, interleaved as [`super::line`] has them.
-#[derive(Debug, Clone)]
-struct Lines {
-    /// Cells of the longest, made even.
-    cells: usize,
-    /// Cells of the section; an idle one is as the last of its line, and only read.
-    cell: Vec<usize>,
-    /// The places that are not idle.
-    own: Vec<usize>,
-    /// Area of each cell, m².
-    area_m2: Vec<f64>,
-    /// Opening to the next cell, m, and from the edge to the centre of each, m.
-    open_m: Vec<f64>,
-    half_m: Vec<f64>,
-    ends: Vec<LineEnd>,
-    /// Lines that are there.
-    count: usize,
-}
-
-/// Where surface touches a line.
-#[derive(Debug, Clone)]
-struct LineEnd {
-    /// Place among the cells of all lines.
-    cell: usize,
-    surface: usize,
-    /// Exposed in this direction, m, and as a share of the surface.
-    length_m: f64,
-    share: f64,
-    /// From the surface to the middle of the cell, m.
-    depth_m: f64,
-}
 
 /// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
 pub trait Faces {
@@ -131,13 +97,9 @@ struct Work {
     scratch: Vec<Scratch<LANES>>,
 }
 
-/// What a line costs besides its cells, in cells: exchange at its ends, and being set up (measured: thin lines
-/// take five times as long for each cell).
+/// What a line costs besides its cells, in cells: exchange at its ends, and being set up. Measured with lines one by one;
+/// side by side they cost less, so that a budget is over too soon rather than too late.
 const LINE_CELLS: usize = 24;
-/// No surface is closer to the middle of its cell than this, m.
-const LEAST_DEPTH_M: f64 = 1e-5;
-/// Area of an idle cell, m²; any positive number does.
-const IDLE: f64 = 1e-6;
 
 /// Dried crust behind a piece of surface, m, along the way that it faces.
 fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
@@ -168,107 +130,6 @@ fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
             sum(&mut (0..=row).rev().map(at))
         }
     }
-}
-
-/// One contiguous run of cells in a column or row: its cells, and the surfaces that touch them, as place in the
-/// line, surface, and exposed length in this direction, m.
-struct Run {
-    cells: Vec<usize>,
-    /// Opening to the next, m, and half widths, m.
-    open_m: Vec<f64>,
-    half_m: Vec<f64>,
-    ends: Vec<(usize, usize, f64)>,
-}
-
-fn runs(section: &CrossSection, along_x: bool) -> Vec<Run> {
-    let (outer, inner) =
-        if along_x { (section.rows, section.columns) } else { (section.columns, section.rows) };
-    let edges = if along_x { &section.x_edge_m } else { &section.z_edge_m };
-    let open = if along_x { &section.right_m } else { &section.up_m };
-    let mut runs = Vec::new();
-    for o in 0..outer {
-        let at = |i: usize| if along_x { i * section.rows + o } else { o * section.rows + i };
-        let mut i = 0;
-        while i < inner {
-            if !section.is_inside(at(i)) {
-                i += 1;
-                continue;
-            }
-            let from = i;
-            while i + 1 < inner && section.is_inside(at(i + 1)) && open[at(i)] > 0.0 {
-                i += 1;
-            }
-            i += 1;
-            let mut ends = Vec::new();
-            for (index, piece) in section.surface.iter().enumerate() {
-                let share = if along_x { piece.sideways } else { 1.0 - piece.sideways };
-                let place = (from..i).find(|k| at(*k) == piece.cell);
-                if let Some(place) = place.filter(|_| share > 1e-9) {
-                    ends.push((place - from, index, piece.length_m * share));
-                }
-            }
-            runs.push(Run {
-                cells: (from..i).map(at).collect(),
-                open_m: (from..i - 1).map(|k| open[at(k)]).collect(),
-                half_m: (from..i).map(|k| 0.5 * (edges[k + 1] - edges[k])).collect(),
-                ends,
-            });
-        }
-    }
-    runs
-}
-
-impl Lines {
-    fn beside(section: &CrossSection, runs: &[Run]) -> Self {
-        let longest = runs.iter().map(|run| run.cells.len()).max().unwrap_or_default();
-        let cells = longest.next_multiple_of(2);
-        let all = cells * LANES;
-        let mut lines = Self {
-            cells,
-            cell: vec![0; all],
-            own: Vec::with_capacity(all),
-            area_m2: vec![IDLE; all],
-            open_m: vec![0.0; all],
-            half_m: vec![IDLE; all],
-            ends: Vec::new(),
-            count: runs.len(),
-        };
-        // Where there are fewer lines than lanes the last of them stands in.
-        for lane in 0..LANES {
-            let run = &runs[lane.min(runs.len() - 1)];
-            for i in 0..cells {
-                lines.cell[i * LANES + lane] = run.cells[i.min(run.cells.len() - 1)];
-            }
-        }
-        for (lane, run) in runs.iter().enumerate() {
-            for (i, (cell, half_m)) in run.cells.iter().zip(&run.half_m).enumerate() {
-                let at = i * LANES + lane;
-                lines.own.push(at);
-                lines.area_m2[at] = section.area_m2[*cell];
-                lines.half_m[at] = *half_m;
-            }
-            for (i, open_m) in run.open_m.iter().enumerate() {
-                lines.open_m[i * LANES + lane] = *open_m;
-            }
-            for &(place, surface, length_m) in &run.ends {
-                let exposed_m = section.surface[surface].length_m;
-                // Half of the cell's depth behind the whole of its surface, at most half the cell.
-                let depth_m = 0.5 * section.area_m2[run.cells[place]] / exposed_m;
-                lines.ends.push(LineEnd {
-                    cell: place * LANES + lane,
-                    surface,
-                    length_m,
-                    share: length_m / exposed_m,
-                    depth_m: depth_m.min(run.half_m[place]).max(LEAST_DEPTH_M),
-                });
-            }
-        }
-        lines
-    }
-}
-
-fn lines(section: &CrossSection, along_x: bool) -> Arc<[Lines]> {
-    runs(section, along_x).chunks(LANES).map(|runs| Lines::beside(section, runs)).collect()
 }
 
 impl Work {
