@@ -68,6 +68,27 @@ async fn the_list_is_in_clock_order() -> Outcome {
     Ok(())
 }
 
+/// The core at the pull is one number, over the cut and in the list.
+#[tokio::test]
+async fn the_cut_and_the_list_say_one_core() -> Outcome {
+    const SAID: &str = "[document.querySelector('section[aria-label=Picture] svg').textContent, \
+        document.querySelector('section[aria-label=Card] ol').innerText] \
+        .map((said, place) => said.match([/the cut at .*?core (\\d+)/, /Out.*core (\\d+)/][place])?.[1])";
+    let (server, browser) = open(Screen::Desk, "/").await?;
+    for address in [
+        "/?fish=arctic_char&cut=fillet&mm=21&skin=on&start=5&method=roast&done=medium&count=6&weight=150",
+        "/?fish=cod&cut=loin&mm=32&start=5&method=steam&done=medium&count=2",
+        "/?fish=sea_bass&cut=whole_round&mm=40&start=5&method=roast&done=medium&count=1",
+    ] {
+        browser.client.goto(&format!("{}{address}", server.address)).await?;
+        browser.settled().await?;
+        browser.until(&format!("({SAID}).every(core => core)")).await?;
+        let said = browser.until(SAID).await?;
+        assert_eq!(said[0], said[1], "{address}");
+    }
+    Ok(())
+}
+
 /// A caution opens to its whole text and its way out.
 #[tokio::test]
 async fn cautions_open_and_offer_their_way_out() -> Outcome {

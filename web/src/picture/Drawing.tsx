@@ -39,7 +39,13 @@ export const Drawing = memo(function Drawing(props: Props) {
   const x = linear([0, endS], [layout.strip.x, layout.strip.x + layout.strip.width]);
   const { cut: cutBox, strip: stripBox } = layout;
   const sample = sampleAt(flesh, moment);
-  const core = plan.series.core_c[sample] ?? 0;
+  // Between samples: at the pull it is what the list says.
+  const { time_s: times, core_c: cores } = plan.series;
+  const next = Math.min(sample + 1, times.length - 1);
+  const core = linear(
+    [times[sample] ?? 0, times[next] ?? 0],
+    [cores[sample] ?? 0, cores[next] ?? 0],
+  )(moment);
   const isWide = layout.width > 600;
   const bone = section?.backbone_mm?.[1];
   return (
