@@ -5570,6 +5570,13 @@ export interface components {
         StepKind: "prepare" | "preheat" | "heat" | "stand" | "plate";
         /** @description Where a dish stood before something changed: it stays there unless it has to move. */
         Stood: {
+            /** @description Id of what it was to rest on; its own when left out. */
+            rest_on?: string | null;
+            /**
+             * Format: double
+             * @description From the heat until it was to be eaten, s: the rest that its plan was made for there; its own when left out.
+             */
+            rest_s?: number | null;
             /** @description When each of its parts began. */
             starts: components["schemas"]["Fixed"][];
             /** @description Id of the gear that it cooked in. */

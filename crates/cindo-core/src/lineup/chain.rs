@@ -2,6 +2,7 @@
 
 use serde::Serialize;
 
+use super::request::Stood;
 use super::schedule::{Activity, Demand, Lag, Mode, Tick};
 use super::station::{BURNERS_AT, HANDS_AT, Need, Stations, to_ticks, to_ticks_up};
 use crate::setup::PlanRequest;
@@ -172,11 +173,12 @@ impl Link {
         (ends.fold(0.0, f64::max) - self.length_s).max(0.0)
     }
 
+    /// `stood` is when it began in the same vessel before something changed.
     fn activity(
         &self,
         stations: &mut Stations,
-        fixed: Option<Tick>,
-        now: Option<Tick>,
+        begun: &Begun<'_>,
+        (fixed, stood): (Option<Tick>, Option<Tick>),
     ) -> Activity {
         let length = to_ticks_up(self.length_s).max(1);
         let mut demands: Vec<Demand> = hands(&self.moves)
@@ -191,25 +193,65 @@ impl Link {
         }));
         let least = to_ticks_up(self.least_s);
         // What has begun cannot be made to wait less any more: what follows it keeps its place.
-        let has_begun = fixed.zip(now).is_some_and(|(fixed, now)| fixed <= now);
+        let has_begun = fixed.zip(begun.now).is_some_and(|(fixed, now)| fixed <= now);
         let most_s = if has_begun { LONGEST_WAIT_S } else { self.most_s };
         let lag = Lag { least, most: to_ticks(most_s).max(least), cost: self.wait_cost };
-        Activity { length, demands, lag, fixed }
+        let earliest = self.earliest(stations, begun, stood);
+        Activity { length, demands, lag, fixed, earliest }
     }
+
+    /// What has to be hot when it begins is heated up from now on, unless that was to have begun before.
+    fn earliest(
+        &self,
+        stations: &Stations,
+        begun: &Begun<'_>,
+        stood: Option<Tick>,
+    ) -> Option<Tick> {
+        let now = begun.now?;
+        let hot = self.needs.iter().map(|need| {
+            let from = to_ticks(need.from_s);
+            let (lead, stood) = need.setting_c.map_or((0, stood), |setting_c| {
+                let hot_from = begun.hot_from.get(need.station).copied().flatten();
+                (
+                    to_ticks_up(stations.preheat_s(need.station, setting_c)),
+                    hot_from.map(|hot| hot - from),
+                )
+            });
+            let heated = now + lead - from;
+            stood.map_or(heated, |stood| stood.min(heated))
+        });
+        hot.max()
+    }
+}
+
+/// What is no longer open, as ticks.
+#[derive(Debug)]
+pub(super) struct Begun<'a> {
+    /// In the middle of a service.
+    pub(super) now: Option<Tick>,
+    /// When what cannot be moved begins, by its key.
+    pub(super) fixed: &'a [(String, Tick)],
+    /// Where the dish stood before something changed.
+    pub(super) stood: Option<&'a Stood>,
+    /// From when on stations that have a setting are hot as it all stood, by their place.
+    pub(super) hot_from: &'a [Option<Tick>],
 }
 
 impl Way {
     /// As the schedule needs it.
-    pub(super) fn mode(
-        &self,
-        stations: &mut Stations,
-        fixed: &[(String, Tick)],
-        now: Option<Tick>,
-    ) -> Mode {
-        let at = |key: &str| fixed.iter().find(|(k, _)| k == key).map(|(_, tick)| *tick);
-        let activities =
-            self.links.iter().map(|link| link.activity(stations, at(&link.key), now)).collect();
-        Mode { cost: self.cost, activities }
+    pub(super) fn mode(&self, stations: &mut Stations, begun: &Begun<'_>) -> Mode {
+        let fixed = |key: &str| begun.fixed.iter().find(|(k, _)| k == key).map(|(_, tick)| *tick);
+        let stood = begun.stood.filter(|stood| self.is_in(stations, stood.vessel.as_ref()));
+        let activity = |link: &Link| {
+            let times = (fixed(&link.key), stood.and_then(|stood| stood.start(&link.key)));
+            link.activity(stations, begun, times)
+        };
+        Mode { cost: self.cost, activities: self.links.iter().map(activity).collect() }
+    }
+
+    /// Whether that is the gear that it is cooked in.
+    pub(super) fn is_in(&self, stations: &Stations, vessel: Option<&String>) -> bool {
+        self.vessel.map(|v| &stations.list[v].id) == vessel
     }
 
     /// The first link at the heat, and the last.

@@ -154,7 +154,13 @@ pub(super) fn settled(
         if view.starts.is_empty() {
             continue;
         }
-        dish.stood = Some(Stood { vessel: view.vessel.clone(), starts: view.starts.clone() });
+        let plan = view.request.as_ref();
+        dish.stood = Some(Stood {
+            vessel: view.vessel.clone(),
+            starts: view.starts.clone(),
+            rest_s: plan.and_then(|plan| plan.rest_s),
+            rest_on: plan.and_then(|plan| plan.rest_on.clone()),
+        });
         let Some(now_s) = now_s else { continue };
         let begun = view.starts.iter().filter(|start| start.start_s <= now_s);
         for start in begun.filter(|start| !is_freed(&view.id, start)) {

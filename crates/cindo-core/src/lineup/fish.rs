@@ -185,6 +185,11 @@ impl Part<'_> {
 }
 
 impl<'r> Shared<'r> {
+    /// Whether anything else is in its vessel.
+    pub(super) fn is_of_several(&self) -> bool {
+        !self.mates.is_empty() || !self.joiners.is_empty()
+    }
+
     /// The chains that it can be made by: in each vessel, and in an oven at each of some heats.
     ///
     /// # Errors

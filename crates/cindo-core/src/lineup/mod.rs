@@ -33,10 +33,10 @@ pub use moved::Moved;
 pub use request::{Asked, AtStove, Before, Busy, Dish, Fixed, Last, LineUpRequest, Stood, Was};
 pub use station::{Station, Stretch};
 
-use chain::{HEAT, LATE_COST, Made, Way};
+use chain::{Begun, HEAT, LATE_COST, Made, Way};
 use fish::{Fish, Shared};
 use schedule::{
-    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, Tick, solve,
+    Activity, Demand, Effort, Instance, Job, Lag, Mode, Placement, Schedule, TICK_S, Tick, solve,
 };
 use station::{BURNERS_AT, HANDS_AT, Stations, to_s, to_ticks, to_ticks_up};
 
@@ -61,6 +61,9 @@ struct Kitchen<'a> {
     asked: &'a LineUpRequest,
     at_hand: Vec<Arc<Known>>,
 }
+
+/// So often at most fish are planned again for how long they stand.
+const MOST_PLANNED_AGAIN: usize = 2;
 
 /// A job of the schedule and where it comes from.
 struct Line<'r> {
@@ -107,8 +110,12 @@ pub fn line_up<'a>(
     let mut instance = kitchen.instance(&lines, &mut stations)?;
     // In the middle of a service the rest moves only where it must.
     let stood = kitchen.stood(&lines, &instance, &stations);
-    let is_under_way = 2 * stood.iter().filter(|s| s.is_some()).count() > lines.len();
-    let effort = if is_under_way { Effort::QUICK } else { Effort::SHOWN };
+    let stood_s: Vec<Option<f64>> =
+        lines.iter().zip(&stood).map(|(line, at)| line.stands_s(at.as_ref()?)).collect();
+    let standing = stood.iter().filter(|s| s.is_some()).count();
+    let is_most = 2 * standing > lines.len();
+    let is_under_way = is_most || standing > 0 && request.now_s.is_some();
+    let effort = if is_most { Effort::QUICK } else { Effort::SHOWN };
     let mut schedule = self::solve(&instance, effort, is_under_way.then_some(&stood[..]));
     // What is in somebody's way may be done early and wait in a warm oven, where that costs less.
     let plain: Vec<(usize, Made)> = kitchen
@@ -128,8 +135,12 @@ pub fn line_up<'a>(
             }
         }
     }
-    let again = kitchen.plan_again(&mut lines, &schedule, &mut stations, solve);
-    if !again.is_empty() {
+    // Where others make it stand longer still it is planned for that.
+    for _ in 0..MOST_PLANNED_AGAIN {
+        let again = kitchen.plan_again((&mut lines, &schedule), &stood_s, &mut stations, solve);
+        if again.is_empty() {
+            break;
+        }
         instance = kitchen.instance(&lines, &mut stations)?;
         let mut stood = schedule.placements;
         // Planned again it is another chain, which stood nowhere yet.
@@ -173,7 +184,11 @@ impl Kitchen<'_> {
                     vessel: dish.vessel.clone(),
                 };
                 let made = shared.make(self, stations, &heats_c, solve);
-                let Some(made) = problems.absorb(made) else { continue };
+                let Some(mut made) = problems.absorb(made) else { continue };
+                let stood = dish.stood.as_ref();
+                let as_it_stood =
+                    stood.and_then(|s| self.as_it_stood(s, (&shared, &made), stations, solve));
+                made.ways.extend(as_it_stood);
                 (Some(shared), made)
             } else {
                 let side = dish.side.as_deref().and_then(|id| self.bench.catalogue.side(id));
@@ -238,18 +253,18 @@ impl Kitchen<'_> {
         let last_s = lines.iter().map(|line| line.due_s).fold(f64::NEG_INFINITY, f64::max);
         let earliest_s = self.asked.now_s.unwrap_or(first_s - EARLIEST_S);
         let now = self.asked.now_s.map(to_ticks_up);
+        let hot_from = self.hot_from(lines, stations);
         let mut jobs: Vec<Job> = lines
             .iter()
-            .map(|line| Job {
-                due: to_ticks(line.due_s),
-                late_cost: LATE_COST,
-                earliest: line.held_s.map(to_ticks_up),
-                modes: line
-                    .made
-                    .ways
-                    .iter()
-                    .map(|way| way.mode(stations, &line.fixed, now))
-                    .collect(),
+            .map(|line| {
+                let stood = self.asked.dishes[line.place].stood.as_ref();
+                let begun = Begun { now, fixed: &line.fixed, stood, hot_from: &hot_from };
+                Job {
+                    due: to_ticks(line.due_s),
+                    late_cost: LATE_COST,
+                    earliest: line.held_s.map(to_ticks_up),
+                    modes: line.made.ways.iter().map(|way| way.mode(stations, &begun)).collect(),
+                }
             })
             .collect();
         let mut problems = Problems::new();
@@ -270,7 +285,7 @@ impl Kitchen<'_> {
             let demands =
                 vec![Demand { resource: station, from: 0, to: length, amount, setting: None }];
             let lag = Lag { least: 0, most: 0, cost: 0 };
-            let activity = Activity { length, demands, lag, fixed: Some(from) };
+            let activity = Activity { length, demands, lag, fixed: Some(from), earliest: None };
             jobs.push(Job {
                 due: from + length,
                 late_cost: 0,
@@ -289,6 +304,28 @@ impl Kitchen<'_> {
         })
     }
 
+    /// When each station that has a setting was first to be used, as dishes stood before: it is hot from then on.
+    fn hot_from(&self, lines: &[Line<'_>], stations: &Stations) -> Vec<Option<Tick>> {
+        let mut hot_from: Vec<Option<Tick>> = vec![None; stations.list.len()];
+        for line in lines {
+            let Some(stood) = &self.asked.dishes[line.place].stood else { continue };
+            let Some(way) =
+                line.made.ways.iter().find(|way| way.is_in(stations, stood.vessel.as_ref()))
+            else {
+                continue;
+            };
+            for link in &way.links {
+                let Some(start) = stood.start(&link.key) else { continue };
+                for need in link.needs.iter().filter(|need| need.setting_c.is_some()) {
+                    let used = start + to_ticks(need.from_s);
+                    let first = &mut hot_from[need.station];
+                    *first = Some(first.map_or(used, |first| first.min(used)));
+                }
+            }
+        }
+        hot_from
+    }
+
     /// Where dishes stood before, as far as they still have the same parts.
     fn stood(
         &self,
@@ -299,7 +336,9 @@ impl Kitchen<'_> {
         let of = |(line, job): (&Line<'_>, &Job)| {
             let stood = self.asked.dishes[line.place].stood.as_ref()?;
             let is_it = |way: &Way| {
-                let same = way.vessel.map(|v| &stations.list[v].id) == stood.vessel.as_ref();
+                let same = way.is_in(stations, stood.vessel.as_ref());
+                let rests = |plan: &PlanRequest| stood.rests_as(plan);
+                let same = same && way.request.as_ref().is_none_or(rests);
                 same && way.links.iter().map(|l| &l.key).eq(stood.starts.iter().map(|s| &s.key))
             };
             let mode = line.made.ways.iter().position(is_it)?;
@@ -310,11 +349,35 @@ impl Kitchen<'_> {
         lined.chain(instance.jobs.iter().skip(lines.len()).map(|_| None)).collect()
     }
 
-    /// Plans fish again for the rest that they get; the places of those that changed.
+    /// The way that a fish stood by, where that was planned for another rest than its own.
+    fn as_it_stood(
+        &self,
+        stood: &Stood,
+        (shared, made): (&Shared<'_>, &Made),
+        stations: &mut Stations,
+        solve: &mut Solve<'_>,
+    ) -> Option<Way> {
+        if shared.is_of_several() {
+            return None;
+        }
+        let own = made.ways.iter().find(|way| way.is_in(stations, stood.vessel.as_ref()))?;
+        let plan = own.request.as_ref().filter(|plan| !stood.rests_as(plan))?;
+        let rest = (stood.rest_s, stood.rest_on.clone());
+        let host = shared.host.by(&PlanRequest { rest_s: rest.0, rest_on: rest.1, ..plan.clone() });
+        // Where it cannot be planned for that any more it stood nowhere.
+        let mut way = shared.way(self, stations, &host, solve).ok()?.way;
+        way.stands_at_most(own.longest_rest_s());
+        #[expect(clippy::cast_possible_truncation, reason = "thousands")]
+        let harm = (way.harm - own.harm).max(0.0).round() as i64;
+        Some(Way { cost: own.cost + harm, ..way })
+    }
+
+    /// Plans fish again for the rest that they get, where that is not how long they `stood`, s; the places of those that
+    /// changed.
     fn plan_again<'r>(
         &'r self,
-        lines: &mut [Line<'r>],
-        schedule: &Schedule,
+        (lines, schedule): (&mut [Line<'r>], &Schedule),
+        stood_s: &[Option<f64>],
         stations: &mut Stations,
         solve: &mut Solve<'_>,
     ) -> Vec<usize> {
@@ -324,10 +387,12 @@ impl Kitchen<'_> {
             let way = &line.made.ways[placement.mode];
             let has_begun = line.fixed.iter().any(|(key, _)| key.starts_with(HEAT));
             let Some(stands_s) = line.stands_s(placement) else { continue };
-            if has_begun || !shared.mates.is_empty() || !shared.joiners.is_empty() {
+            if has_begun || shared.is_of_several() {
                 continue;
             }
-            if stands_s < way.rest_s() + WORTH_S {
+            let as_it_stood =
+                stood_s[job].is_some_and(|stood_s| (stands_s - stood_s).abs() < TICK_S);
+            if stands_s < way.rest_s() + WORTH_S || as_it_stood {
                 continue;
             }
             let mut again = shared.clone();

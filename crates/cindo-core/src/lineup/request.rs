@@ -4,11 +4,13 @@ use std::collections::HashSet;
 
 use serde::{Deserialize, Serialize};
 
+use super::schedule::Tick;
+use super::station::to_ticks;
 use crate::catalogue::Catalogue;
 use crate::error::{FieldError, Problems};
 use crate::kitchen::OwnKitchen;
 use crate::prep::PrepChoices;
-use crate::setup::{LONGEST_ASKED_S, PlanRequest};
+use crate::setup::{LONGEST_ASKED_S, PlanRequest, check_duration};
 
 /// Most dishes of one line-up.
 pub(super) const MOST_DISHES: usize = 200;
@@ -66,6 +68,37 @@ pub struct Stood {
     /// When each of its parts began.
     #[cfg_attr(feature = "schema", schema(max_items = 60))]
     pub starts: Vec<Fixed>,
+    /// From the heat until it was to be eaten, s: the rest that its plan was made for there; its own when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1800))]
+    pub rest_s: Option<f64>,
+    /// Id of what it was to rest on; its own when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub rest_on: Option<String>,
+}
+
+impl Stood {
+    fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut problems = Problems::new();
+        check_duration(self.rest_s, &mut problems);
+        problems.finish()
+    }
+
+    /// When a part of it began.
+    pub(super) fn start(&self, key: &str) -> Option<Tick> {
+        self.starts.iter().find(|start| start.key == key).map(|start| to_ticks(start.start_s))
+    }
+
+    /// Whether it was to rest as a plan has it.
+    pub(super) fn rests_as(&self, plan: &PlanRequest) -> bool {
+        let near = |a: f64, b: f64| (a - b).abs() < 0.5;
+        let same = match (self.rest_s, plan.rest_s) {
+            (Some(stood_s), Some(plan_s)) => near(stood_s, plan_s),
+            (stood_s, plan_s) => stood_s.is_none() && plan_s.is_none(),
+        };
+        same && self.rest_on == plan.rest_on
+    }
 }
 
 /// What a dish's cook at the stove has come to: it holds instead of the plan's own moments.
@@ -365,6 +398,9 @@ impl LineUpRequest {
         problems.range(&field("serve_s"), dish.serve_s, -FARTHEST_S, FARTHEST_S, "s");
         if let Some(held_s) = dish.held_until_s {
             problems.range(&field("held_until_s"), held_s, -DAY_S, DAY_S, "s");
+        }
+        if let Some(stood) = &dish.stood {
+            problems.within(&field("stood"), stood.check());
         }
         if problems.at_most(&field("fixed"), &dish.fixed, MOST_FIXED) {
             for (i, fixed) in dish.fixed.iter().enumerate() {

@@ -136,8 +136,7 @@ fn may_wait(line: &Line<'_>, stations: &Stations) -> bool {
     let Some(shared) = &line.shared else { return false };
     let way = &line.made.ways[0];
     let needs = || way.links.iter().flat_map(|link| &link.needs);
-    shared.mates.is_empty()
-        && shared.joiners.is_empty()
+    !shared.is_of_several()
         && line.fixed.iter().all(|(key, _)| !key.starts_with(HEAT))
         && !way.hold.is_crisp
         && way.warm().is_none()

@@ -217,13 +217,14 @@ impl Workspace {
         let begins = begins.max(job.earliest(instance));
         let (mut low, mut high) = (due, ready);
         for place in (0..count).rev() {
-            let Activity { length, lag, fixed, .. } = &way.activities[place];
+            let activity = &way.activities[place];
+            let Activity { length, lag, fixed, .. } = activity;
             high -= length + lag.least;
             low = low.saturating_sub(length.saturating_add(lag.most));
             (low, high) = match *fixed {
                 Some(fixed) if (low..=high).contains(&fixed) => (fixed, fixed),
                 Some(_) => return None,
-                None => (low.max(begins), high),
+                None => (low.max(activity.earliest(begins)), high),
             };
             self.stages[place].low = low;
             self.stages[place].ticks = usize::try_from(high - low + 1).ok().filter(|t| *t > 0)?;
@@ -415,7 +416,7 @@ mod tests {
             )| {
                 let needs = Demand { resource, from: -early, to: length, amount: 1, setting: None };
                 let lag = Lag { least, most: least + room, cost };
-                Activity { length, demands: vec![needs], lag, fixed: None }
+                Activity { length, demands: vec![needs], lag, fixed: None, earliest: None }
             };
             Mode { cost, activities: steps.into_iter().map(of).collect() }
         })

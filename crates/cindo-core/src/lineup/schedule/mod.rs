@@ -81,6 +81,9 @@ pub(super) struct Activity {
     pub(super) lag: Lag,
     /// When it begins, where that is no longer open.
     pub(super) fixed: Option<Tick>,
+    /// It does not begin before that otherwise, where it is later than for its dish.
+    #[cfg_attr(test, serde(default))]
+    pub(super) earliest: Option<Tick>,
 }
 
 /// How long it may and should wait.
@@ -140,6 +143,13 @@ impl Job {
     }
 }
 
+impl Activity {
+    /// It does not begin before that in a dish that does not begin before another moment, unless it is fixed.
+    fn earliest(&self, of_job: Tick) -> Tick {
+        self.earliest.map_or(of_job, |own| own.max(of_job))
+    }
+}
+
 impl Placement {
     /// A dish where it stood, if it may still stand there as far as its own times go.
     pub(super) fn standing(
@@ -150,10 +160,9 @@ impl Placement {
     ) -> Option<Self> {
         let earliest = job.earliest(instance);
         let activities = &job.modes[mode].activities;
-        let in_time = activities
-            .iter()
-            .zip(&starts)
-            .all(|(a, start)| a.fixed.map_or(*start >= earliest, |fixed| fixed == *start));
+        let in_time = activities.iter().zip(&starts).all(|(a, start)| {
+            a.fixed.map_or(*start >= a.earliest(earliest), |fixed| fixed == *start)
+        });
         let apart = activities
             .windows(2)
             .zip(starts.windows(2))

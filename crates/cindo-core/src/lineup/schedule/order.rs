@@ -158,7 +158,7 @@ impl Order {
                 (0, i64::from(fixed))
             } else {
                 let node = network.node();
-                network.keep(0, node, i64::from(earliest));
+                network.keep(0, node, i64::from(activity.earliest(earliest)));
                 self.nodes[first + place] = Some(node);
                 (node, 0)
             };
