@@ -5,6 +5,7 @@
 //! window costs one comparison a tick (a queue of candidates that stay ahead).
 
 use super::bits::Bits;
+use super::price::Prices;
 use super::timetable::Timetable;
 use super::{Activity, Instance, Job, Mode, Placement, Tick};
 
@@ -22,14 +23,21 @@ const LOOK: usize = 60;
 
 /// On what terms a dish is placed.
 #[derive(Debug, Clone, Copy, Default)]
-pub(super) struct Terms {
+pub(super) struct Terms<'p> {
     /// It may take what others have.
     pub(super) overlap: Option<Overlap>,
+    /// It pays for what it uses.
+    pub(super) prices: Option<&'p Prices>,
     /// Where it has a mode with this setting of this resource, no mode with another one.
     pub(super) setting: Option<(usize, usize)>,
 }
 
-impl Terms {
+impl Terms<'_> {
+    /// Whether its moments are found roughly, at a price, to be timed exactly.
+    fn is_rough(&self) -> bool {
+        self.overlap.is_some() || self.prices.is_some()
+    }
+
     /// Whether a mode of a dish may be taken.
     fn allow(&self, job: &Job, mode: &Mode) -> bool {
         let Some((resource, setting)) = self.setting else { return true };
@@ -131,7 +139,7 @@ impl Queue {
 pub(super) fn cheapest(
     instance: &Instance,
     job: usize,
-    (timetable, terms): (&Timetable, Terms),
+    (timetable, terms): (&Timetable, Terms<'_>),
     most: i64,
     space: &mut Workspace,
 ) -> Option<Placement> {
@@ -143,13 +151,8 @@ pub(super) fn cheapest(
         let mut best = (most, None);
         let ready = due.saturating_add(late).min(instance.latest);
         for (mode, way) in job.modes.iter().enumerate().filter(|(_, way)| terms.allow(job, way)) {
-            let found = space.mode(
-                instance,
-                (job, mode, way),
-                (timetable, overlap),
-                (begins, ready),
-                best.0,
-            );
+            let found =
+                space.mode(instance, (job, mode, way), (timetable, terms), (begins, ready), best.0);
             if let Some((cost, placement)) = found {
                 best = (cost, Some(placement));
             }
@@ -164,7 +167,8 @@ pub(super) fn cheapest(
         return None;
     }
     let mut found = (most, None);
-    for late in FIRST_LOOKS_LATE {
+    // What pays for everything seldom costs little enough for the first.
+    for late in FIRST_LOOKS_LATE.into_iter().skip(usize::from(terms.prices.is_some())) {
         found = best(near, late.min(latest(most)), most, space);
         if latest(found.0) <= late {
             break;
@@ -202,7 +206,7 @@ impl Workspace {
         &mut self,
         instance: &Instance,
         (job, mode, way): (&Job, usize, &Mode),
-        (timetable, overlap): (&Timetable, Option<Overlap>),
+        (timetable, terms): (&Timetable, Terms<'_>),
         (begins, ready): (Tick, Tick),
         most: i64,
     ) -> Option<(i64, Placement)> {
@@ -212,8 +216,8 @@ impl Workspace {
         }
         let is_loose =
             |a: &Activity| a.fixed.is_none() && a.lag.most.saturating_sub(a.lag.least) >= COARSE;
-        self.is_coarse = overlap.is_some() && way.activities.iter().all(is_loose);
-        let due = job.due + overlap.map_or(0, |o| o.shift);
+        self.is_coarse = terms.is_rough() && way.activities.iter().all(is_loose);
+        let due = job.due + terms.overlap.map_or(0, |o| o.shift);
         let begins = begins.max(job.earliest(instance));
         let (mut low, mut high) = (due, ready);
         for place in (0..count).rev() {
@@ -232,11 +236,11 @@ impl Workspace {
         for place in (1..count).rev() {
             self.queue.clear();
             let Stage { low, ticks, .. } = self.stages[place];
-            self.find_open(instance, &way.activities[place], (timetable, overlap), (low, ticks));
-            self.stage((job, due, way, place), overlap);
+            self.find_open(instance, &way.activities[place], (timetable, terms), (low, ticks));
+            self.stage((job, due, way, place), terms.is_rough());
         }
         let (cost, first, second) =
-            self.first(instance, (job, due, way), (timetable, overlap), most - way.cost)?;
+            self.first(instance, (job, due, way), (timetable, terms), most - way.cost)?;
         let mut starts = Vec::with_capacity(count);
         starts.push(first);
         let mut place = second;
@@ -253,7 +257,7 @@ impl Workspace {
         &mut self,
         instance: &Instance,
         (job, due, way): (&Job, Tick, &Mode),
-        (timetable, overlap): (&Timetable, Option<Overlap>),
+        (timetable, terms): (&Timetable, Terms<'_>),
         most: i64,
     ) -> Option<(i64, Tick, usize)> {
         let activity = &way.activities[0];
@@ -273,7 +277,7 @@ impl Workspace {
             left -= ticks;
             chunk *= 2;
             let from = low + to_tick(left);
-            self.find_open(instance, activity, (timetable, overlap), (from, ticks));
+            self.find_open(instance, activity, (timetable, terms), (from, ticks));
             let Self { open, price, queue, stages, .. } = self;
             for i in open.last_to_first() {
                 let at = from + to_tick(i);
@@ -291,7 +295,7 @@ impl Workspace {
                     Some((served((job, due), activity, at), 0))
                 };
                 if let Some((cost, next)) = found {
-                    let cost = cost + if overlap.is_some() { price[i] } else { 0 };
+                    let cost = cost + if terms.is_rough() { price[i] } else { 0 };
                     if cost < best.0 {
                         best = (cost, Some((at, next)));
                     }
@@ -302,11 +306,7 @@ impl Workspace {
     }
 
     /// What going on from each open beginning of an activity costs, but the first.
-    fn stage(
-        &mut self,
-        (job, due, way, place): (&Job, Tick, &Mode, usize),
-        overlap: Option<Overlap>,
-    ) {
+    fn stage(&mut self, (job, due, way, place): (&Job, Tick, &Mode, usize), is_priced: bool) {
         let activity = &way.activities[place];
         let Activity { length, lag, .. } = *activity;
         let Self { open, price, queue, stages, .. } = self;
@@ -327,7 +327,7 @@ impl Workspace {
                 (served((job, due), activity, at), 0)
             };
             stage.at.push(at);
-            stage.cost.push(cost + if overlap.is_some() { price[i] } else { 0 });
+            stage.cost.push(cost + if is_priced { price[i] } else { 0 });
             stage.next.push(next);
         }
     }
@@ -337,7 +337,7 @@ impl Workspace {
         &mut self,
         instance: &Instance,
         activity: &Activity,
-        (timetable, overlap): (&Timetable, Option<Overlap>),
+        (timetable, terms): (&Timetable, Terms<'_>),
         (low, ticks): (Tick, usize),
     ) {
         self.open.fill(ticks);
@@ -352,8 +352,12 @@ impl Workspace {
             return;
         }
         for demand in &activity.demands {
+            if let Some(prices) = terms.prices {
+                self.looked_at += ticks as u64;
+                prices.add(demand, low, &mut self.price);
+            }
             timetable.find_blocked(instance, demand, (low, ticks), &mut self.blocked);
-            match overlap {
+            match terms.overlap {
                 None => self.open.cross_out(&mut self.blocked, to_place(demand.to - demand.from)),
                 Some(Overlap { cost, .. }) => {
                     self.looked_at += ticks as u64;

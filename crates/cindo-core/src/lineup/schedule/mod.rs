@@ -8,6 +8,7 @@
 mod bits;
 mod insert;
 mod order;
+mod price;
 mod search;
 mod timetable;
 mod timing;

@@ -2,8 +2,9 @@
 //! order that results is timed exactly; and orders that cost are turned round one by one.
 //!
 //! Large neighbourhood search (Shaw 1998; from memory) over orders, with the duals of the timing to say which
-//! of them cost, begun from several schedules of which the better ones go on. It is bounded by work, not by
-//! time, and its randomness has a fixed seed, so that the same kitchen always gets the same answer.
+//! of them cost, begun from several schedules of which the better ones go on; half of those are what dishes take
+//! that pay for everything what it is worth (`price`). It is bounded by work, not by time, and its randomness has a
+//! fixed seed, so that the same kitchen always gets the same answer.
 
 use rand::rngs::StdRng;
 use rand::seq::SliceRandom;
@@ -11,6 +12,7 @@ use rand::{RngExt, SeedableRng};
 
 use super::insert::{NEVER, Overlap, Terms, Workspace, cheapest};
 use super::order::{Follows, Order};
+use super::price::Prices;
 use super::timetable::Timetable;
 use super::{Instance, NO_PLACE, Placement, Schedule, Tick};
 
@@ -49,11 +51,19 @@ const CLOSE: f64 = 0.5;
 /// Nearer than so many ticks is as near.
 const NEXT_TO: Tick = 20;
 /// A dish is tried as if it were due up to so many ticks earlier or later.
-const LARGEST_SHIFT: Tick = 60;
+const LARGEST_SHIFT: Tick = 20;
 /// How often what is taken out goes back only where it fits, which is quick.
 const FITS_ONLY: f64 = 0.7;
 /// How often all that could share a setting are tried with it.
 const ONE_SETTING: f64 = 0.15;
+/// Prices of everything follow what is wanted so many times; from some time on every third time a schedule is made
+/// by them.
+const PRICED: usize = 100;
+const FIRST_PRICED: usize = 30;
+const EACH_PRICED: usize = 3;
+/// Where that has not raised what all is sure to cost for so many times, prices move by less from then on: this share.
+const STUCK: usize = 5;
+const SLOWER: f64 = 0.7;
 /// Prices of a tick of overlap, as cost.
 const OVERLAP_COSTS: [i64; 5] = [3, 10, 30, 100, 1000];
 
@@ -93,6 +103,9 @@ struct Search<'i> {
     best_cost: i64,
     random: StdRng,
 }
+
+/// A schedule and its cost.
+type Found = (i64, Vec<Option<Placement>>);
 
 fn cost_of(placement: Option<&Placement>) -> i64 {
     placement.map_or(NO_PLACE, |p| p.cost)
@@ -156,8 +169,15 @@ impl<'i> Search<'i> {
         self.now[job] = placement;
     }
 
+    /// Nothing has a place.
+    fn clear(&mut self) {
+        for job in 0..self.instance.jobs.len() {
+            self.set(job, None);
+        }
+    }
+
     /// Puts a dish where it is cheapest, if that costs less than `most`.
-    fn put(&mut self, job: usize, terms: Terms, most: i64) {
+    fn put(&mut self, job: usize, terms: Terms<'_>, most: i64) {
         let found = cheapest(self.instance, job, (&self.timetable, terms), most, &mut self.space);
         self.set(job, found);
     }
@@ -199,14 +219,21 @@ impl<'i> Search<'i> {
     /// stuck seldom gets away.
     fn choose_best(&mut self, effort: Effort, least_cost: i64) {
         let begun = self.looked_at();
-        let mut bests: Vec<(i64, Vec<Option<Placement>>)> = Vec::with_capacity(effort.begun);
-        for place in 0..effort.begun {
-            self.begin(place == 0);
-            bests.push((self.best_cost, std::mem::take(&mut self.best)));
-            // Of many dishes fewer are begun, so that most of the work is left.
-            if self.looked_at() - begun > effort.looks / 4 {
-                break;
-            }
+        let mut bests: Vec<Found> = Vec::with_capacity(effort.begun);
+        self.begin(true);
+        bests.push(self.take_best());
+        // Of more dishes most have nothing to do with each other.
+        if effort.begun > 1 && self.instance.jobs.len() <= TIMED_TOGETHER {
+            let mut priced = self.priced(bests[0].0, begun + effort.looks * 4 / 5);
+            priced.sort_by_key(|(cost, _)| *cost);
+            priced.dedup_by_key(|(cost, _)| *cost);
+            priced.truncate(effort.begun / 2);
+            bests.append(&mut priced);
+        }
+        // Of many dishes fewer are begun, so that most of the work is left.
+        while bests.len() < effort.begun && self.looked_at() - begun < effort.looks / 4 {
+            self.begin(false);
+            bests.push(self.take_best());
         }
         let left = effort.looks.saturating_sub(self.looked_at() - begun);
         // The last one is looked at as long as two rounds take.
@@ -231,6 +258,75 @@ impl<'i> Search<'i> {
         }
     }
 
+    /// Schedules from what dishes take that pay for what they use, until so much was looked at.
+    fn priced(&mut self, mut known_cost: i64, most_looked_at: u64) -> Vec<Found> {
+        let mut jobs: Vec<usize> = (0..self.instance.jobs.len()).collect();
+        self.clear();
+        let free = self.timetable.clone();
+        let mut prices = Prices::of(self.instance);
+        let mut wanted: Vec<Option<Placement>> = vec![None; jobs.len()];
+        let (mut pace, mut stuck) = (1.0, 0);
+        let mut made = Vec::new();
+        for round in 0..PRICED {
+            if self.looked_at() > most_looked_at {
+                break;
+            }
+            let terms = Terms { prices: Some(&prices), ..Terms::default() };
+            for (job, wanted) in wanted.iter_mut().enumerate() {
+                *wanted = cheapest(self.instance, job, (&free, terms), NEVER, &mut self.space);
+            }
+            if round >= FIRST_PRICED && round % EACH_PRICED == 0 {
+                let middle =
+                    |job: &usize| wanted[*job].as_ref().map(|p| p.starts[p.starts.len() / 2]);
+                match round / EACH_PRICED % 3 {
+                    0 => jobs.sort_by_key(middle),
+                    1 => jobs.sort_by_key(|job| std::cmp::Reverse(middle(job))),
+                    _ => jobs.shuffle(&mut self.random),
+                }
+                made.push(self.make(&jobs, terms));
+                known_cost = made.iter().map(|(cost, _)| *cost).fold(known_cost, i64::min);
+            }
+            stuck = if prices.follow(self.instance, &wanted, (known_cost % NO_PLACE, pace)) {
+                0
+            } else {
+                stuck + 1
+            };
+            self.space.looked_at += prices.size() / 4;
+            if stuck == STUCK {
+                (pace, stuck) = (pace * SLOWER, 0);
+            }
+        }
+        made
+    }
+
+    /// A schedule of all dishes, put in one after the other on some terms and timed.
+    fn make(&mut self, order: &[usize], terms: Terms<'_>) -> Found {
+        self.clear();
+        for job in order {
+            self.put(*job, terms, NEVER);
+        }
+        self.best_cost = i64::MAX;
+        self.keep_if_best();
+        if self.time(order, None) {
+            self.descend(order);
+            if self.is_feasible(order) {
+                self.keep_if_best();
+            }
+        }
+        self.take_best()
+    }
+
+    fn take_best(&mut self) -> Found {
+        (self.best_cost, std::mem::take(&mut self.best))
+    }
+
+    /// Whether some dishes find what they take where they stand.
+    fn is_feasible(&self, jobs: &[usize]) -> bool {
+        let fits =
+            |job: &usize| self.timetable.is_feasible(self.instance, *job, self.now[*job].as_ref());
+        jobs.iter().all(fits)
+    }
+
     /// A new schedule, the best of some orders: by when dishes are due and by what it costs that they are late, or
     /// by chance.
     fn begin(&mut self, is_first: bool) {
@@ -248,9 +344,7 @@ impl<'i> Search<'i> {
         }
         self.best_cost = i64::MAX;
         for order in orders {
-            for job in 0..count {
-                self.set(job, None);
-            }
+            self.clear();
             for job in order {
                 self.put(job, Terms::default(), NEVER);
             }
@@ -300,7 +394,7 @@ impl<'i> Search<'i> {
                 if fits_only {
                     rest -= self.least[*job];
                     let most = limit.saturating_add(1) - self.cost - rest;
-                    self.put(*job, Terms { overlap: None, setting }, most);
+                    self.put(*job, Terms { setting, ..Terms::default() }, most);
                     // One that has no place at all may have had none before.
                     is_hopeless = self.now[*job].is_none() && most <= NO_PLACE;
                     if is_hopeless {
@@ -313,7 +407,8 @@ impl<'i> Search<'i> {
                 } else {
                     self.random.random_range(-LARGEST_SHIFT..=LARGEST_SHIFT)
                 };
-                self.put(*job, Terms { overlap: Some(Overlap { cost, shift }), setting }, NEVER);
+                let overlap = Some(Overlap { cost, shift });
+                self.put(*job, Terms { overlap, setting, ..Terms::default() }, NEVER);
             }
             if !fits_only && self.time(&timed, None) {
                 let hopeless = self.best_cost as f64 * (1.0 + HOPELESS);
@@ -323,10 +418,7 @@ impl<'i> Search<'i> {
             }
             let cost = self.whole_cost();
             // Nothing else has moved.
-            let fits = |job: &usize| {
-                self.timetable.is_feasible(self.instance, *job, self.now[*job].as_ref())
-            };
-            let is_feasible = !is_hopeless && (fits_only || timed.iter().all(fits));
+            let is_feasible = !is_hopeless && (fits_only || self.is_feasible(&timed));
             if is_feasible {
                 self.keep_if_best();
             }

@@ -105,13 +105,13 @@ fn generated_kitchens_come_near_the_optimum() {
     ratios.sort_by(f64::total_cmp);
     let near = ratios.iter().filter(|r| **r <= 1.03).count();
     let mean = ratios.iter().sum::<f64>() / 60.0;
-    assert!(mean < 1.02, "mean {mean}");
+    assert!(mean < 1.012, "mean {mean}");
     assert!(ratios[30] <= 1.0 + 1e-9, "median {}", ratios[30]);
     assert!(near >= NEAR, "{near} of 60 within 3 %: {:?}", &ratios[near..]);
 }
 
 /// So many of the 60 are within 3 % as it is.
-const NEAR: usize = 52;
+const NEAR: usize = 55;
 
 #[test]
 fn the_same_kitchen_gets_the_same_answer() {

@@ -11,6 +11,17 @@ struct Stretch {
     setting: usize,
 }
 
+/// The first tick that anything can be used at, and how many from there.
+pub(super) fn kept(instance: &Instance) -> (Tick, usize) {
+    let activities = || instance.jobs.iter().flat_map(|j| &j.modes).flat_map(|m| &m.activities);
+    let reach =
+        |of: fn(&Demand) -> Tick| activities().flat_map(|a| &a.demands).map(of).fold(0, Tick::max);
+    let first = activities().filter_map(|a| a.fixed).fold(instance.earliest, Tick::min);
+    let origin = first - reach(|d| -d.from);
+    let end = instance.latest + reach(|d| d.to);
+    (origin, usize::try_from(end - origin).unwrap_or(0))
+}
+
 /// What is taken.
 #[derive(Debug, Clone)]
 pub(super) struct Timetable {
@@ -25,14 +36,7 @@ pub(super) struct Timetable {
 impl Timetable {
     /// Nothing is taken yet.
     pub(super) fn of(instance: &Instance) -> Self {
-        let activities = || instance.jobs.iter().flat_map(|j| &j.modes).flat_map(|m| &m.activities);
-        let reach = |of: fn(&Demand) -> Tick| {
-            activities().flat_map(|a| &a.demands).map(of).fold(0, Tick::max)
-        };
-        let first = activities().filter_map(|a| a.fixed).fold(instance.earliest, Tick::min);
-        let origin = first - reach(|d| -d.from);
-        let end = instance.latest + reach(|d| d.to);
-        let ticks = usize::try_from(end - origin).unwrap_or(0);
+        let (origin, ticks) = kept(instance);
         let over = |resource: &Resource| vec![Bits::of(ticks); to_place(resource.capacity) + 1];
         Self {
             origin,
