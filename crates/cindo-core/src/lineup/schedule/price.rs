@@ -55,9 +55,10 @@ impl Prices {
     pub(super) fn add(&self, demand: &Demand, low: Tick, cost: &mut [i64]) {
         let before = &self.before[demand.resource];
         let amount = i64::from(demand.amount);
-        for (at, cost) in (low..).zip(cost) {
-            let worth = before[self.place(at + demand.to)] - before[self.place(at + demand.from)];
-            *cost += amount * worth / PARTS;
+        let from = &before[self.place(low + demand.from)..];
+        let to = &before[self.place(low + demand.to)..];
+        for (cost, (from, to)) in cost.iter_mut().zip(from.iter().zip(to)) {
+            *cost += amount * (to - from) / PARTS;
         }
     }
 
