@@ -78,9 +78,18 @@ pub struct Stood {
     pub rest_on: Option<String>,
 }
 
+fn check_starts(field: &str, starts: &[Fixed], problems: &mut Problems) {
+    if problems.at_most(field, starts, MOST_FIXED) {
+        for (i, start) in starts.iter().enumerate() {
+            problems.range(&format!("{field}.{i}.start_s"), start.start_s, -DAY_S, DAY_S, "s");
+        }
+    }
+}
+
 impl Stood {
     fn check(&self) -> Result<(), Vec<FieldError>> {
         let mut problems = Problems::new();
+        check_starts("starts", &self.starts, &mut problems);
         check_duration(self.rest_s, &mut problems);
         problems.finish()
     }
@@ -402,12 +411,7 @@ impl LineUpRequest {
         if let Some(stood) = &dish.stood {
             problems.within(&field("stood"), stood.check());
         }
-        if problems.at_most(&field("fixed"), &dish.fixed, MOST_FIXED) {
-            for (i, fixed) in dish.fixed.iter().enumerate() {
-                let field = field(&format!("fixed.{i}.start_s"));
-                problems.range(&field, fixed.start_s, -DAY_S, DAY_S, "s");
-            }
-        }
+        check_starts(&field("fixed"), &dish.fixed, problems);
         if let Some(at_stove) = &dish.at_stove {
             problems.within(&field("at_stove"), at_stove.check());
         }

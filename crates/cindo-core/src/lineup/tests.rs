@@ -470,6 +470,12 @@ fn bad_line_ups_are_refused_on_their_fields() {
     assert_eq!(fields(&request(vec![cod(), peas])), ["dishes.1.with"]);
     let fixed = vec![Fixed { key: "heat:9".into(), start_s: 0.0 }];
     assert_eq!(fields(&request(vec![Dish { fixed, ..cod() }])), ["dishes.0.fixed.0.key"]);
+    let starts = vec![Fixed { key: "heat:1".into(), start_s: 1e300 }];
+    let stood = Some(Stood { starts, rest_s: Some(-1.0), ..Stood::default() });
+    assert_eq!(
+        fields(&request(vec![Dish { stood, ..cod() }])),
+        ["dishes.0.stood.starts.0.start_s", "dishes.0.stood.rest_s"]
+    );
     let busy =
         vec![Busy { station: "moon".into(), from_s: None, until_s: 0.0, why: String::new() }];
     assert_eq!(fields(&LineUpRequest { busy, ..request(vec![cod()]) }), ["busy.0.station"]);
