@@ -14,6 +14,9 @@ async fn open(screen: Screen, path: &str) -> Result<(Server, Browser), Box<dyn s
     Ok((server, browser))
 }
 
+/// The answer of the log is in.
+const LOG_ASKED: &str = "performance.getEntriesByType('resource').some((r) => r.name.endsWith('/api/log/next-time') && r.responseEnd > 0)";
+
 /// Lowest edge of what a selector finds, px.
 fn bottom(css: &str) -> String {
     format!("document.querySelector('{css}').getBoundingClientRect().bottom")
@@ -93,6 +96,8 @@ async fn the_cut_and_the_list_say_one_core() -> Outcome {
 #[tokio::test]
 async fn cautions_open_and_offer_their_way_out() -> Outcome {
     let (_server, browser) = open(Screen::Desk, "/").await?;
+    // What the log knows of it comes after the plan, above what is pressed here.
+    browser.until(LOG_ASKED).await?;
     browser.press("Below 63").await?;
     browser
         .until("document.querySelector('[popover]:popover-open')?.innerText.includes('public-health minimum')")
