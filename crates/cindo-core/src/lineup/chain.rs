@@ -210,15 +210,13 @@ impl Link {
         let now = begun.now?;
         let hot = self.needs.iter().map(|need| {
             let from = to_ticks(need.from_s);
-            let (lead, stood) = need.setting_c.map_or((0, stood), |setting_c| {
-                let hot_from = begun.hot_from.get(need.station).copied().flatten();
-                (
-                    to_ticks_up(stations.preheat_s(need.station, setting_c)),
-                    hot_from.map(|hot| hot - from),
-                )
-            });
-            let heated = now + lead - from;
-            stood.map_or(heated, |stood| stood.min(heated))
+            // A pan is taken while it is heated, an oven is not.
+            let Some(setting_c) = need.setting_c else {
+                return stood.unwrap_or(Tick::MAX).min(now - from);
+            };
+            let preheat = to_ticks_up(stations.preheat_s(need.station, setting_c));
+            let hot_from = begun.hot_from[need.station].unwrap_or(Tick::MAX);
+            hot_from.min(now + preheat) - from
         });
         hot.max()
     }
