@@ -150,10 +150,10 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     .bind((Ipv4Addr::LOCALHOST, port))
     .map_err(|e| format!("port {port} cannot be used: {e}; choose another with --port"))?;
     let address = server.addrs().first().copied().ok_or("no address")?;
-    // Standard output may be closed; the server is there all the same.
-    let _ = writeln!(std::io::stdout(), "Cindo listens on http://{address}");
     actix_web::rt::System::new().block_on(async move {
         let signals = Signals::listen().map_err(|e| e.to_string())?;
+        // Whoever has read this may end it. Standard output may be closed; the server is there all the same.
+        let _ = writeln!(std::io::stdout(), "Cindo listens on http://{address}");
         for id in probed {
             let (store, solver, tells) = probes.clone();
             probe::keep_reading(store, solver, tells, id);

@@ -4,13 +4,14 @@
 
 mod support;
 
-use std::io::{Read, Write};
+use std::fs::File;
+use std::io::{BufRead, BufReader, Read, Write};
 use std::net::TcpStream;
 use std::os::unix::fs::{MetadataExt, PermissionsExt};
 use std::os::unix::process::CommandExt;
 use std::path::Path;
-use std::process::{Child, Command, Stdio};
-use std::time::{Duration, Instant};
+use std::process::{Command, Stdio};
+use std::time::Duration;
 
 use serde_json::{Value, json};
 use support::{HAKE, JSON, PAN, Server, over_the_line, slow};
@@ -250,37 +251,25 @@ fn every_signal_finishes_what_runs_and_ends_with_nobody_reading() {
     }
 }
 
-/// A port that was free a moment ago.
-fn free_port() -> u16 {
-    std::net::TcpListener::bind("127.0.0.1:0").unwrap().local_addr().unwrap().port()
-}
-
-/// Starts it through a shell that first does something to itself, and waits until it listens.
-fn in_shell(before: &str, file: &Path, after: &str) -> (Child, u16) {
-    let port = free_port();
-    let program = env!("CARGO_BIN_EXE_cindo");
-    let command =
-        format!("{before} exec {program} serve --port {port} --data {} {after}", file.display());
+/// The server, started by a shell that first does something to itself.
+fn through_a_shell(before: &str) -> Command {
     let mut shell = Command::new("sh");
-    let child = shell.args(["-c", &command]).stderr(Stdio::null()).spawn().unwrap();
-    let from = Instant::now();
-    while TcpStream::connect(("127.0.0.1", port)).is_err() {
-        assert!(from.elapsed() < Duration::from_secs(10), "it never listened");
-        std::thread::sleep(Duration::from_millis(50));
-    }
-    (child, port)
-}
-
-fn end(mut child: Child) {
-    Command::new("kill").args(["-TERM", &child.id().to_string()]).status().unwrap();
-    assert_eq!(child.wait().unwrap().code(), Some(0));
+    shell.args(["-c", &format!("{before} exec \"$0\" \"$@\""), env!("CARGO_BIN_EXE_cindo")]);
+    shell
 }
 
 #[test]
 fn a_closed_output_is_no_reason_to_die() {
     let folder = tempfile::tempdir().unwrap();
-    let (child, _) = in_shell("", &folder.path().join("box.db"), ">&-");
-    end(child);
+    let mut shell = through_a_shell("exec >&-;");
+    let file = folder.path().join("box.db");
+    shell.args(["serve", "--port", "0", "--data"]).arg(&file).stderr(Stdio::piped());
+    let mut child = shell.spawn().unwrap();
+    let log = BufReader::new(child.stderr.take().unwrap());
+    let line = log.lines().map_while(Result::ok).find(|line| line.contains("listening on"));
+    assert!(line.is_some_and(|line| line.contains("127.0.0.1:")));
+    Command::new("kill").args(["-TERM", &child.id().to_string()]).status().unwrap();
+    assert_eq!(child.wait().unwrap().code(), Some(0));
 }
 
 /// When the file may not grow any more: 507, nothing is acknowledged that is not kept, what was kept is
@@ -288,16 +277,15 @@ fn a_closed_output_is_no_reason_to_die() {
 #[test]
 fn a_full_disk_is_said_and_loses_nothing() {
     let folder = tempfile::tempdir().unwrap();
-    let file = folder.path().join("box.db");
+    let (file, log) = (folder.path().join("box.db"), folder.path().join("log"));
+    let arguments = ["--data", file.to_str().unwrap()];
     // In blocks of 512 bytes.
-    let (child, port) = in_shell("ulimit -f 600;", &file, ">/dev/null");
-    let host = format!("127.0.0.1:{port}");
+    let mut shell = through_a_shell("ulimit -f 600;");
+    let server = Server::run(&mut shell, &arguments, File::create(&log).unwrap().into());
     let ask = |method: &str, body: &str| {
-        let mut connection = TcpStream::connect(&host).unwrap();
-        let headers = [("Host", &*host), JSON];
-        connection.write_all(&over_the_line(method, "/api/cards", &headers, body)).unwrap();
-        let mut answer = String::new();
-        connection.read_to_string(&mut answer).unwrap();
+        let headers = [("Host", server.address()), JSON];
+        let answer = server.raw(&over_the_line(method, "/api/cards", &headers, body));
+        assert!(!answer.is_empty(), "{}", std::fs::read_to_string(&log).unwrap());
         answer
     };
     let note = "x".repeat(2000);
@@ -315,7 +303,7 @@ fn a_full_disk_is_said_and_loses_nothing() {
     assert!(refused.contains("no room left"), "{refused}");
     assert!(kept > 5, "{kept}");
     assert_eq!(status(&ask("GET", "")), 200, "what was kept is still read");
-    end(child);
+    assert_eq!(server.stop(), Some(0));
     let with_room = Server::on(&file);
     let cards = with_room.get("/api/cards").json();
     assert_eq!(cards["cards"].as_array().unwrap().len(), kept);
