@@ -13,6 +13,8 @@ pub const DRY_CONDUCTIVITY_W_MK: f64 = 0.12;
 /// Share of the volumetric heat capacity that leaves with the water. Modelling choice.
 pub const DRY_HEAT_CAPACITY_LOSS: f64 = 0.6;
 
+/// A cell conducts as if so much of it at least were wet: two that are all but dry would else have nothing between them.
+const LEAST_WET_SHARE: f64 = 1e-3;
 /// Coldest temperature that the wet curves of [`Flesh`] are fitted to, °C: ice takes over above it.
 const FIT_FLOOR_C: f64 = -5.0;
 /// Heat content is scaled by this inside the curves, J/m³, so that coefficients stay near 1.
@@ -172,13 +174,25 @@ impl Flesh {
         }
     }
 
-    /// Conductivity of a cell of known heat content, W/(m K): frozen, wet or dried.
+    /// Thermal resistivities of the halves of a cell of known heat content, m K/W: towards its lower and its higher
+    /// neighbour. What has dried of it (share 0 to 1) is a layer on the side that the heat comes from (`from_lower`: 1, or 0
+    /// from the higher); its temperature is that of the middle of what is still wet, or of all of it once nothing is.
     #[inline]
-    pub fn conductivity_at(&self, e: f64, temperature_c: f64, dried: f64) -> f64 {
-        match &self.ice {
+    pub fn half_resistivities_mk_w(
+        &self,
+        e: f64,
+        temperature_c: f64,
+        dried: f64,
+        from_lower: f64,
+    ) -> [f64; 2] {
+        let k = match &self.ice {
             Some(ice) if e < ice.from_j_m3 => ice.conductivity_w_mk(e),
-            _ => self.conductivity_w_mk(temperature_c, dried),
-        }
+            _ => self.conductivity_w_mk(temperature_c),
+        };
+        let wet = (1.0 - dried).max(LEAST_WET_SHARE) / k;
+        let dry = dried / DRY_CONDUCTIVITY_W_MK;
+        let lower = if dried < 1.0 { 2.0 * from_lower } else { 1.0 };
+        [wet + lower * dry, wet + (2.0 - lower) * dry]
     }
 
     #[inline]
@@ -194,11 +208,10 @@ impl Flesh {
         (self.boil_c + rise + over * self.slope_above, if e < 0.0 { slope } else { above })
     }
 
-    /// Conductivity of a cell, W/(m K), evaluated at min(T, boiling) and thinned by drying.
+    /// Conductivity of what is wet, W/(m K), evaluated at min(T, boiling).
     #[inline]
-    pub fn conductivity_w_mk(&self, temperature_c: f64, dried: f64) -> f64 {
-        let wet = quadratic(self.conductivity, temperature_c.min(self.boil_c));
-        wet + dried * (DRY_CONDUCTIVITY_W_MK - wet)
+    pub fn conductivity_w_mk(&self, temperature_c: f64) -> f64 {
+        quadratic(self.conductivity, temperature_c.min(self.boil_c))
     }
 
     /// Inverse of the heat-capacity scale of a cell whose dried share is `dried` (0 to 1).
@@ -292,7 +305,7 @@ mod tests {
         let flesh = Flesh::of(&composition, 99.97);
         for t in [0.0, 10.0, 35.0, 60.0, 85.0, 99.0] {
             let exact = composition.properties(t).conductivity_w_mk;
-            assert!((flesh.conductivity_w_mk(t, 0.0) / exact - 1.0).abs() < 1e-4, "{t}");
+            assert!((flesh.conductivity_w_mk(t) / exact - 1.0).abs() < 1e-4, "{t}");
         }
     }
 

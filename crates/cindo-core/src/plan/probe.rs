@@ -33,22 +33,16 @@ pub(crate) struct Seen {
     pub(crate) side_opaque: Option<f64>,
 }
 
-/// Thicker than this a coarse grid does, m.
-const THICK_M: f64 = 0.06;
-
 impl<'s, 'a> Probe<'s, 'a> {
     pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
-        let accuracy = if setup.thickness_m > THICK_M { Accuracy::THICK } else { Accuracy::SIDE };
-        Self::seeing(setup, limit, accuracy)
+        Self::seeing(setup, limit, Accuracy::SIDE)
     }
 
-    /// Of a flat piece that nothing has to be safe in: a coarser grid does where its sides are heated alike all the way up.
+    /// Of a flat piece that nothing has to be safe in: a coarser grid does, coarser still where its sides are heated alike
+    /// all the way up.
     pub(crate) fn of_flat(setup: &'s Setup<'a>, limit: Limit) -> Self {
-        if setup.method.all_round {
-            Self::seeing(setup, limit, Accuracy::FLAT)
-        } else {
-            Self::new(setup, limit)
-        }
+        let accuracy = if setup.method.all_round { Accuracy::ALIKE } else { Accuracy::FLAT };
+        Self::seeing(setup, limit, accuracy)
     }
 
     fn seeing(setup: &'s Setup<'a>, limit: Limit, accuracy: Accuracy) -> Self {

@@ -150,9 +150,10 @@ const FLANKS_UNDER_LID: f64 = 0.78;
 const FLANKS_POWER: f64 = 1.3;
 const ONE_SIDED: f64 = 1.4;
 /// Where heat from the sides brings the middle more than this the whole section is asked, K: up to there Newman's product
-/// is within 1 K of many columns but for two thick pieces under a broiler (1.2 K), and off by as much as 2 K beyond
-/// (measured over 7,497 plans).
-const SIDES_TRUSTED_K: f64 = 4.2;
+/// is within 1 K of many columns, and off by as much as 2 K beyond (measured over 7,497 plans). The second where heat comes
+/// from one side only: there the core lies near the other, and corners bring it more than the product says.
+const SIDES_TRUSTED_K: f64 = 3.8;
+const SIDES_TRUSTED_ONE_SIDED_K: f64 = 3.0;
 /// It is looked at so much short of the pull that the product found, K: more than it is off.
 const CHECKED_SHORT_K: f64 = 2.0;
 /// The sides are followed again where the pull moves by more than this share, at most so often.
@@ -280,6 +281,12 @@ pub(crate) fn column_pull<'a>(
     Some((trial, pull_s, ending))
 }
 
+/// What heat from the sides may bring before the whole section is asked, K.
+fn sides_trusted_k(setup: &Setup<'_>, schedule: &Schedule) -> f64 {
+    let is_one_sided = schedule.turns_s.is_empty() && !setup.method.all_round;
+    if is_one_sided { SIDES_TRUSTED_ONE_SIDED_K } else { SIDES_TRUSTED_K }
+}
+
 /// How a pull at `out_s` ends, as a search would have it.
 pub(super) fn ending_at(
     resolved: &Resolved<'_>,
@@ -303,7 +310,7 @@ pub(super) fn ending_at(
     }
     let sides = Sides::follow(setup, &column.programme, schedule, out_s);
     let sided = sides.applied(ending, out_s, setup.rest.duration_s);
-    if sides.brought_k(&sided, out_s) > SIDES_TRUSTED_K {
+    if sides.brought_k(&sided, out_s) > sides_trusted_k(setup, schedule) {
         seen_by(&Probe::of_flat(setup, resolved.limit))
     } else {
         (sided, None)
@@ -367,7 +374,7 @@ impl<'a> Search<'_, 'a> {
             found = Some(Found { root, ending, seen: None });
             // Far from the pull that the sides were followed to, they are followed again.
             if (root.at - guess.at).abs() < NEAR_SHARE * guess.at {
-                if sides.brought_k(&ending, root.at) > SIDES_TRUSTED_K {
+                if sides.brought_k(&ending, root.at) > sides_trusted_k(self.setup, &schedule) {
                     let probe = Probe::of_flat(self.setup, self.limit);
                     return self
                         .checked(&probe, aim_c, root, adds)

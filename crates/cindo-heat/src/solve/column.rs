@@ -62,7 +62,7 @@ pub struct Simulation<'a> {
     start_heat_j_m2: f64,
     count: WorkCount,
     // Scratch, allocated once.
-    conductivity: Vec<f64>,
+    resistivity: [Vec<f64>; 2],
     link: Vec<f64>,
     stage_one: Vec<f64>,
     stage_two: Vec<f64>,
@@ -101,7 +101,7 @@ impl<'a> Simulation<'a> {
             total_volume_m: grid.total_volume_m(),
             start_heat_j_m2: heat * grid.total_volume_m(),
             count: WorkCount::default(),
-            conductivity: vec![0.0; n],
+            resistivity: [vec![0.0; n], vec![0.0; n]],
             link: vec![0.0; n - 1],
             stage_one: vec![0.0; n],
             stage_two: vec![0.0; n],
@@ -234,20 +234,27 @@ impl<'a> Simulation<'a> {
     fn attempt(&mut self, step_s: f64, phase: &Phase) -> f64 {
         let n = self.heat.len();
         let grid = self.grid;
-        let k = &mut self.conductivity[..n];
+        let [low, high] = &mut self.resistivity;
+        let (low, high) = (&mut low[..n], &mut high[..n]);
         let width = &grid.width_m[..n];
         {
             let area = &grid.area[1..n];
             let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
             let heat = &self.heat[..n];
             let link = &mut self.link[..n - 1];
+            let lower = if grid.is_symmetric() { 0 } else { n / 2 };
             for i in 0..n {
-                k[i] = self.flesh.conductivity_at(heat[i], temperature[i], dried[i]);
+                let from_lower = if i < lower { 1.0 } else { 0.0 };
+                [low[i], high[i]] = self.flesh.half_resistivities_mk_w(
+                    heat[i],
+                    temperature[i],
+                    dried[i],
+                    from_lower,
+                );
             }
-            // Two half cells in series, with one division.
+            // Two half cells in series.
             for i in 0..n - 1 {
-                link[i] =
-                    2.0 * area[i] * k[i] * k[i + 1] / (width[i] * k[i + 1] + width[i + 1] * k[i]);
+                link[i] = 2.0 * area[i] / (width[i] * high[i] + width[i + 1] * low[i + 1]);
             }
         }
         let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
@@ -271,7 +278,7 @@ impl<'a> Simulation<'a> {
                 cell,
                 face: side,
                 area: grid.area[side * n],
-                half_cell_w_m2k: 2.0 * k[cell] / width[cell],
+                half_cell_w_m2k: 2.0 / (width[cell] * [&*low, &*high][side][cell]),
                 guess_c,
             }
         };

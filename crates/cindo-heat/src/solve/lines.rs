@@ -21,6 +21,8 @@ pub(super) struct Lines {
     /// Opening to the next cell, m, and from the edge to the centre of each, m.
     pub(super) open_m: Vec<f64>,
     pub(super) half_m: Vec<f64>,
+    /// 1 where the heat comes from the lower end of its line, 0 where from the higher.
+    pub(super) from_lower: Vec<f64>,
     pub(super) ends: Vec<LineEnd>,
     /// Lines that are there.
     pub(super) count: usize,
@@ -52,6 +54,19 @@ struct Run {
     open_m: Vec<f64>,
     half_m: Vec<f64>,
     ends: Vec<(usize, usize, f64)>,
+}
+
+impl Run {
+    /// Cells that heat reaches from the lower end: half of them where both are exposed.
+    fn from_lower(&self) -> usize {
+        let all = self.cells.len();
+        let is_near = |(place, _, _): &(usize, usize, f64)| 2 * place < all;
+        match (self.ends.iter().any(is_near), self.ends.iter().any(|end| !is_near(end))) {
+            (true, false) => all,
+            (false, _) => 0,
+            (true, true) => all / 2,
+        }
+    }
 }
 
 fn runs(section: &CrossSection, along_x: bool) -> Vec<Run> {
@@ -104,6 +119,7 @@ impl Lines {
             area_m2: vec![IDLE; all],
             open_m: vec![0.0; all],
             half_m: vec![IDLE; all],
+            from_lower: vec![0.0; all],
             ends: Vec::new(),
             count: runs.len(),
         };
@@ -115,11 +131,13 @@ impl Lines {
             }
         }
         for (lane, run) in runs.iter().enumerate() {
+            let lower = run.from_lower();
             for (i, (cell, half_m)) in run.cells.iter().zip(&run.half_m).enumerate() {
                 let at = i * LANES + lane;
                 lines.own.push(at);
                 lines.area_m2[at] = section.area_m2[*cell];
                 lines.half_m[at] = *half_m;
+                lines.from_lower[at] = if i < lower { 1.0 } else { 0.0 };
             }
             for (i, open_m) in run.open_m.iter().enumerate() {
                 lines.open_m[i * LANES + lane] = *open_m;

@@ -35,7 +35,7 @@ impl Accuracy {
     /// For first guesses only.
     pub const COARSE: Self = Self { cells: 20, columns: 1, tolerance_k: 0.1, longest_step_s: 60.0 };
     /// For windows, spreads and comparison.
-    pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.05, longest_step_s: 40.0 };
+    pub const FAST: Self = Self { cells: 32, columns: 1, tolerance_k: 0.10, longest_step_s: 40.0 };
     /// For the cut face.
     pub const PLANE: Self =
         Self { cells: 32, columns: 16, tolerance_k: 0.06, longest_step_s: 12.0 };
@@ -44,13 +44,12 @@ impl Accuracy {
     /// For what the outer side shows at the turn.
     pub const OUTSIDE: Self =
         Self { cells: 16, columns: 6, tolerance_k: 0.1, longest_step_s: 15.0 };
-    /// For the whole section of pieces so thick that hardly anything happens fast.
-    pub const THICK: Self =
-        Self { cells: 20, columns: 7, tolerance_k: 0.15, longest_step_s: 120.0 };
     /// For the whole section of a plan.
-    pub const SIDE: Self = Self { cells: 24, columns: 8, tolerance_k: 0.10, longest_step_s: 60.0 };
+    pub const SIDE: Self = Self { cells: 24, columns: 8, tolerance_k: 0.15, longest_step_s: 120.0 };
     /// For the section of a flat piece whose sides count.
-    pub const FLAT: Self = Self { cells: 18, columns: 4, tolerance_k: 0.12, longest_step_s: 90.0 };
+    pub const FLAT: Self = Self { cells: 18, columns: 6, tolerance_k: 0.20, longest_step_s: 120.0 };
+    /// And where they are heated alike.
+    pub const ALIKE: Self = Self { cells: 18, columns: 4, tolerance_k: 0.20, longest_step_s: 90.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the answer that is shown where the whole section was looked at.

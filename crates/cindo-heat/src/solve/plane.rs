@@ -91,7 +91,7 @@ struct Work {
     reserve: Vec<f64>,
     inverse_scale: Vec<f64>,
     dried: Vec<f64>,
-    conductivity: Vec<f64>,
+    resistivity: [Vec<f64>; 2],
     ends: Vec<End>,
     first: Vec<FaceFlux>,
     scratch: Vec<Scratch<LANES>>,
@@ -147,7 +147,7 @@ impl Work {
             reserve: zeros(),
             inverse_scale: zeros(),
             dried: zeros(),
-            conductivity: zeros(),
+            resistivity: [zeros(), zeros()],
             ends: Vec::with_capacity(most_ends),
             first: vec![FaceFlux::default(); most_ends],
             // One for each even length that occurs.
@@ -350,17 +350,23 @@ impl<'a> PlaneSimulation<'a> {
         gather(&mut work.dried, &self.dried);
         gather(&mut scratch.temperature, &self.temperature);
         gather(&mut scratch.slope, &self.slope);
-        let k = &mut work.conductivity[..n];
+        let [low, high] = &mut work.resistivity;
+        let (low, high) = (&mut low[..n], &mut high[..n]);
         {
             let (heat, dried) = (&work.heat[..n], &work.dried[..n]);
             let temperature = &scratch.temperature[..n];
+            let from_lower = &lines.from_lower[..n];
             for i in 0..n {
-                k[i] = self.flesh.conductivity_at(heat[i], temperature[i], dried[i]);
+                [low[i], high[i]] = self.flesh.half_resistivities_mk_w(
+                    heat[i],
+                    temperature[i],
+                    dried[i],
+                    from_lower[i],
+                );
             }
             let (open, half, link) = (&lines.open_m[..n], &lines.half_m[..n], &mut work.link[..n]);
             for i in 0..n - LANES {
-                let (here, next) = (k[i], k[i + LANES]);
-                link[i] = open[i] * here * next / (half[i] * next + half[i + LANES] * here);
+                link[i] = open[i] / (half[i] * high[i] + half[i + LANES] * low[i + LANES]);
             }
         }
         work.ends.clear();
@@ -368,7 +374,8 @@ impl<'a> PlaneSimulation<'a> {
             cell: end.cell,
             face: end.surface,
             area: end.length_m,
-            half_cell_w_m2k: k[end.cell] / end.depth_m,
+            // Whatever is dry of the cell lies on this side.
+            half_cell_w_m2k: 1.0 / (low[end.cell].max(high[end.cell]) * end.depth_m),
             guess_c: self.outer_c[end.surface],
         }));
         let exposed = work.ends.len();
