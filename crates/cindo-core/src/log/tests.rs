@@ -293,7 +293,8 @@ fn ten_cooks_make_the_next_plans_better() {
         within.map(|w| 100.0 * w)
     );
     assert!(verdicts <= before * 2.0 / 3.0, "{told}");
-    assert!(readings <= 0.5 * before, "{told}");
+    // To half over 600 kitchens; of 100 one order of draws and another differ by a twentieth of it.
+    assert!(readings <= 0.55 * before, "{told}");
     assert!(wild_verdicts <= 1.2 * verdicts && wild_readings <= 1.2 * readings, "{told}");
     assert!(far[1] < far[0] && far[2] < far[0], "the worst tenth is no worse: {far:.1?}");
     for within in &within[1..3] {
