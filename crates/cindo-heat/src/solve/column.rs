@@ -230,33 +230,32 @@ impl<'a> Simulation<'a> {
         Sink::Continue
     }
 
+    /// How cells conduct to their neighbours, as they are now.
+    fn link_cells(&mut self) {
+        let grid = self.grid;
+        let n = self.heat.len();
+        let lower = if grid.is_symmetric() { 0 } else { n / 2 };
+        let [low, high] = &mut self.resistivity;
+        let (low, high) = (&mut low[..n], &mut high[..n]);
+        let (heat, temperature) = (&self.heat[..n], &self.temperature[..n]);
+        let dried = &self.dried[..n];
+        for i in 0..n {
+            let from_lower = if i < lower { 1.0 } else { 0.0 };
+            [low[i], high[i]] =
+                self.flesh.half_resistivities_mk_w(heat[i], temperature[i], dried[i], from_lower);
+        }
+        // Two half cells in series.
+        let (area, width, link) = (&grid.area[1..n], &grid.width_m[..n], &mut self.link[..n - 1]);
+        for i in 0..n - 1 {
+            link[i] = 2.0 * area[i] / (width[i] * high[i] + width[i + 1] * low[i + 1]);
+        }
+    }
+
     /// Tries one step into `stage_two` and the pending flux; returns its error, K.
     fn attempt(&mut self, step_s: f64, phase: &Phase) -> f64 {
         let n = self.heat.len();
         let grid = self.grid;
-        let [low, high] = &mut self.resistivity;
-        let (low, high) = (&mut low[..n], &mut high[..n]);
-        let width = &grid.width_m[..n];
-        {
-            let area = &grid.area[1..n];
-            let (temperature, dried) = (&self.temperature[..n], &self.dried[..n]);
-            let heat = &self.heat[..n];
-            let link = &mut self.link[..n - 1];
-            let lower = if grid.is_symmetric() { 0 } else { n / 2 };
-            for i in 0..n {
-                let from_lower = if i < lower { 1.0 } else { 0.0 };
-                [low[i], high[i]] = self.flesh.half_resistivities_mk_w(
-                    heat[i],
-                    temperature[i],
-                    dried[i],
-                    from_lower,
-                );
-            }
-            // Two half cells in series.
-            for i in 0..n - 1 {
-                link[i] = 2.0 * area[i] / (width[i] * high[i] + width[i + 1] * low[i + 1]);
-            }
-        }
+        self.link_cells();
         let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
         let at_s = self.time_s + 0.5 * step_s;
         let bottom = if grid.is_symmetric() { None } else { phase.bottom };
@@ -278,7 +277,7 @@ impl<'a> Simulation<'a> {
                 cell,
                 face: side,
                 area: grid.area[side * n],
-                half_cell_w_m2k: 2.0 / (width[cell] * [&*low, &*high][side][cell]),
+                half_cell_w_m2k: 2.0 / (grid.width_m[cell] * self.resistivity[side][cell]),
                 guess_c,
             }
         };

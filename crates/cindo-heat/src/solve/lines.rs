@@ -58,7 +58,7 @@ struct Run {
 
 impl Run {
     /// Cells that heat reaches from the lower end: half of them where both are exposed.
-    fn from_lower(&self) -> usize {
+    fn heated_from_lower(&self) -> usize {
         let all = self.cells.len();
         let is_near = |(place, _, _): &(usize, usize, f64)| 2 * place < all;
         match (self.ends.iter().any(is_near), self.ends.iter().any(|end| !is_near(end))) {
@@ -131,7 +131,7 @@ impl Lines {
             }
         }
         for (lane, run) in runs.iter().enumerate() {
-            let lower = run.from_lower();
+            let lower = run.heated_from_lower();
             for (i, (cell, half_m)) in run.cells.iter().zip(&run.half_m).enumerate() {
                 let at = i * LANES + lane;
                 lines.own.push(at);
