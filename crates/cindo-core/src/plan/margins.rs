@@ -1,7 +1,8 @@
 //! How forgiving a pull is: its window, and how far the right moment can wander with what nobody knows
 //! exactly.
 
-use super::search::{GUESS_K, LONGEST_COOK_S, Root, SHORTEST_COOK_S, coloured_s, rising_root};
+use super::root::{Root, rising_root};
+use super::search::{GUESS_K, LONGEST_COOK_S, SHORTEST_COOK_S, coloured_s};
 use super::trial::Trial;
 use crate::kitchen::{Calibration, Eye, WITHIN};
 use crate::setup::{Resolved, Rest, Setup, Target};

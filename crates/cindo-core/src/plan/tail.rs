@@ -3,7 +3,8 @@
 use serde::Serialize;
 
 use super::record::{Sampling, record};
-use super::search::{Root, SHORTEST_COOK_S, rising_root};
+use super::root::{Root, rising_root};
+use super::search::SHORTEST_COOK_S;
 use super::trial::Trial;
 use crate::say::{clock, hundredth, tenth};
 use crate::setup::{Resolved, Setup};
