@@ -52,6 +52,21 @@ async fn next(browser: &Browser, title: &str) -> Outcome {
     Ok(())
 }
 
+/// The cook as the server keeps it, once all that was told on the screen has arrived there: the screen goes on
+/// before it has.
+async fn cook_kept(browser: &Browser, id: i64) -> Result<Value, Box<dyn std::error::Error>> {
+    browser.until("(localStorage.getItem('cindo.stove.outbox') ?? '[]') === '[]'").await?;
+    let script = "const [id, done] = arguments;
+        fetch(`/api/cooks/${id}`).then((answer) => answer.json()).then(done);";
+    Ok(browser.client.execute_async(script, vec![id.into()]).await?)
+}
+
+/// What was told of a cook, in its order, but for what another fish did to its pan.
+fn kinds_told(cook: &Value) -> Vec<&str> {
+    let events = cook["events"].as_array().map_or(&[][..], Vec::as_slice);
+    events.iter().filter_map(|e| e["kind"].as_str()).filter(|kind| *kind != "join").collect()
+}
+
 /// From the plan to the plate, with the simulated probe in it, on a clock that runs sixty times as fast: all by
 /// the buttons of the screens, but for the clock.
 async fn whole_cook(screen: Screen) -> Outcome {
@@ -96,16 +111,10 @@ async fn whole_cook(screen: Screen) -> Outcome {
         browser.press(done).await?;
     }
     browser.until("document.body.innerText.includes('How did it come out?')").await?;
-    let script = "const [done] = arguments;
-        fetch(`/api/cooks/${location.pathname.split('/').pop()}`).then((a) => a.json()).then(done)";
-    let cook = browser.client.execute_async(script, vec![]).await?;
-    let kinds: Vec<&str> = cook["events"]
-        .as_array()
-        .ok_or("events")?
-        .iter()
-        .filter_map(|e| e["kind"].as_str())
-        .collect();
-    assert_eq!(kinds, ["in", "heat", "turn", "out", "serve"]);
+    let address = browser.client.current_url().await?;
+    let id = address.path_segments().and_then(Iterator::last).ok_or("a cook's address")?.parse()?;
+    let cook = cook_kept(&browser, id).await?;
+    assert_eq!(kinds_told(&cook), ["in", "heat", "turn", "out", "serve"]);
     assert_eq!(cook["status"], "served");
     assert_eq!(cook["speed"], 60);
     // It came out when its own readings said: beside what they found, not beside the plan.
@@ -338,12 +347,8 @@ async fn without_the_server_taps_are_kept_and_arrive_once() -> Outcome {
     browser
         .until("document.querySelector('section [role=status]')?.innerText.includes('out at')")
         .await?;
-    let script = format!(
-        "const [done] = arguments; fetch('/api/cooks/{id}').then((a) => a.json()).then(done)"
-    );
-    let cook = browser.client.execute_async(&script, vec![]).await?;
-    let turns =
-        cook["events"].as_array().ok_or("events")?.iter().filter(|e| e["kind"] == "turn").count();
+    let cook = cook_kept(&browser, id).await?;
+    let turns = kinds_told(&cook).into_iter().filter(|kind| *kind == "turn").count();
     assert_eq!(turns, 1);
     Ok(())
 }
@@ -433,13 +438,6 @@ async fn the_simulated_probe_speaks_on_the_screen() -> Outcome {
     Ok(())
 }
 
-/// What was told of a cook, in its order, but for what another fish did to its pan.
-const KINDS: &str = r"
-    const [id, done] = arguments;
-    fetch(`/api/cooks/${id}`).then((answer) => answer.json())
-        .then(({ events }) => done(events.map((e) => e.kind).filter((kind) => kind !== 'join').join(' ')));
-";
-
 /// A finger that slips twice tells one movement and not the next one as well, and so does a key that is held down.
 #[tokio::test]
 async fn a_wet_finger_tells_once() -> Outcome {
@@ -462,7 +460,7 @@ async fn a_wet_finger_tells_once() -> Outcome {
     ";
     assert_eq!(browser.client.execute_async(twice, vec![]).await?, "Heat is set");
     next(&browser, "Heat down").await?;
-    assert_eq!(browser.client.execute_async(KINDS, vec![id.into()]).await?, "in");
+    assert_eq!(kinds_told(&cook_kept(&browser, id).await?), ["in"]);
     let held = r"
         const [done] = arguments;
         const key = (repeat) => document.body.dispatchEvent(
@@ -472,6 +470,6 @@ async fn a_wet_finger_tells_once() -> Outcome {
     ";
     browser.client.execute_async(held, vec![]).await?;
     next(&browser, "Turn").await?;
-    assert_eq!(browser.client.execute_async(KINDS, vec![id.into()]).await?, "in heat");
+    assert_eq!(kinds_told(&cook_kept(&browser, id).await?), ["in", "heat"]);
     Ok(())
 }
