@@ -18,12 +18,13 @@ mod rescue;
 mod shared;
 mod standing;
 mod story;
+mod together;
 mod view;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
 pub use follow::{follow, hindsight};
-pub(crate) use follow::{joined_pull_s, varied_pull_s};
+pub(crate) use follow::varied_pull_s;
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;
@@ -33,6 +34,7 @@ pub use shared::{FishIn, HeatLeft, HeatWanted, heat_left, heat_wanted};
 pub use standing::After;
 pub(crate) use standing::standing;
 pub use story::{Milestones, Status, check, milestones};
+pub(crate) use together::{Joining, Sharer, together};
 pub use view::{CookNow, CookView, Forecast, Late, Waits};
 
 #[cfg(test)]

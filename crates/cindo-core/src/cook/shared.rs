@@ -52,7 +52,7 @@ const KNOWN_S: f64 = 600.0;
 const STAYS_S: f64 = 5.0;
 /// Heat that is no further than this from what is wanted is as wanted, K.
 const AS_WANTED_K: f64 = 3.0;
-/// Once a fish is out, its heat is set anew for a plan that wants another one than this, K.
+/// A heat that is set no further than this from what a plan wants is set for it, K.
 const SAME_SETTING_K: f64 = 5.0;
 /// The heat comes back in steps of so much, s.
 const STEP_S: f64 = 1.0;
@@ -137,17 +137,25 @@ pub struct HeatWanted {
     pub gear: String,
     /// What its heat is set to as the fish goes in, °C.
     pub set_c: f64,
+    /// How much hotter than its knob says it is known to be, K.
+    pub runs_k: f64,
     /// What goes in.
     pub fish: FishIn,
+}
+
+impl HeatLeft {
+    /// Whether it is set for such a plan.
+    pub fn is_set_as(&self, wanted: &HeatWanted) -> bool {
+        (self.set_c - wanted.set_c).abs() <= SAME_SETTING_K
+    }
 }
 
 impl HeatWanted {
     /// What goes in meets this, °C, where that is not what is wanted: heat with fish in it as it is, else as the
     /// latest left it, unless it is set anew for this plan. `left` is of the same gear, the latest first.
     pub fn met_c(&self, left: &[&HeatLeft]) -> Option<f64> {
-        let is_same = |left: &&&HeatLeft| (left.set_c - self.set_c).abs() <= SAME_SETTING_K;
         let found = left.iter().find(|left| left.fish.is_some());
-        let found = found.or_else(|| left.iter().find(is_same))?;
+        let found = found.or_else(|| left.iter().find(|left| left.is_set_as(self)))?;
         ((found.medium_c - self.set_c).abs() >= AS_WANTED_K).then_some(found.medium_c)
     }
 }
@@ -171,6 +179,7 @@ pub fn heat_wanted<'a>(
     Ok(setup.heated().zip(set_c).map(|(known, set_c)| HeatWanted {
         gear: known.gear.id.clone(),
         set_c,
+        runs_k: setup.runs_k,
         fish: FishIn { mass_g: mass_g(&resolved), core_c: request.piece.start_c },
     }))
 }

@@ -545,6 +545,7 @@ fn what_goes_in_meets_what_is_in_it_first() {
     let wanted = HeatWanted {
         gear: "fryer".into(),
         set_c: 180.0,
+        runs_k: 0.0,
         fish: FishIn { mass_g: 300.0, core_c: 5.0 },
     };
     let left = |medium_c: f64, set_c: f64, is_in: bool| HeatLeft {

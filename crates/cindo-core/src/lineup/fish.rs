@@ -13,7 +13,8 @@ use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
 use super::{Kitchen, Solve, warm};
 use crate::catalogue::GearKind;
-use crate::cook::{joined_pull_s, standing};
+use crate::catalogue::Joins;
+use crate::cook::{Joining, Sharer, standing, together};
 use crate::error::{FieldError, within};
 use crate::kitchen::Known;
 use crate::plan::{PlanAnswer, Planned};
@@ -164,6 +165,8 @@ pub(super) struct Part<'r> {
     pub(super) plan: Arc<Planned>,
     /// Out of the heat, s after it went in.
     pull_s: f64,
+    /// Turned once, s after it went in: where that moves with what else is in its heat.
+    turn_s: Option<f64>,
     /// It goes in so long after the first one, s.
     offset_s: f64,
 }
@@ -252,15 +255,7 @@ impl<'r> Shared<'r> {
         solve: &mut Solve<'_>,
     ) -> Result<Chained, Vec<FieldError>> {
         let mut parts = self.parts(host, solve)?;
-        let joined = self.join(kitchen, &mut parts[0])?;
-        let first = parts
-            .iter()
-            .map(|p| p.fish.dish.serve_s - p.pull_s - p.plan.answer.rest_s)
-            .fold(f64::INFINITY, f64::min);
-        for part in &mut parts {
-            let rest_s = part.plan.answer.rest_s;
-            part.offset_s = part.fish.dish.serve_s - part.pull_s - rest_s - first;
-        }
+        let joined = self.share(kitchen, &mut parts)?;
         let resolved = resolve(kitchen.bench, &parts[0].fish.request).map_err(|e| host.named(e))?;
         let last = latest(&parts);
         let part = &parts[last];
@@ -393,44 +388,70 @@ impl<'r> Shared<'r> {
                 return Err(fish.named(vec![error]));
             }
             let pull_s = plan.answer.pull_s;
-            parts.push(Part { fish, plan, pull_s, offset_s: 0.0 });
+            parts.push(Part { fish, plan, pull_s, turn_s: None, offset_s: 0.0 });
         }
         Ok(parts)
     }
 
-    /// What joins the host cools its heat: it stays in longer. When each goes in, s after the host did.
-    fn join(
+    /// Those that share a heat cool it for one another, and so does what joins them: each stays in until it is right,
+    /// and goes in as long before. When each side goes in.
+    fn share(
         &self,
         kitchen: &Kitchen<'_>,
-        host: &mut Part<'r>,
+        parts: &mut [Part<'r>],
     ) -> Result<Vec<GoesIn>, Vec<FieldError>> {
-        let catalogue = kitchen.bench.catalogue;
-        let sides = self.joiners.iter().filter_map(|(place, dish)| {
-            let side = catalogue.side(dish.side.as_deref()?)?;
+        let sides = self.sides(kitchen);
+        if parts.len() > 1 || !sides.is_empty() {
+            let joining = sides.iter().map(|(_, joins, mass_g)| Joining {
+                before_end_s: joins.before_end_s,
+                mass_g: *mass_g,
+                start_c: joins.start_c,
+            });
+            let mut joining: Vec<Joining> = joining.collect();
+            let sharers: Vec<Sharer<'_>> = parts
+                .iter()
+                .map(|part| Sharer {
+                    request: &part.fish.request,
+                    out_s: part.fish.dish.serve_s - part.plan.answer.rest_s,
+                    went_in_s: part.fish.dish.at_stove.as_ref().map(|at_stove| at_stove.start_s),
+                    // All of them join the host.
+                    sides: std::mem::take(&mut joining),
+                })
+                .collect();
+            let moments = together(kitchen.bench, &sharers)
+                .map_err(|(place, errors)| parts[place].fish.named(errors))?;
+            for (part, moments) in parts.iter_mut().zip(moments) {
+                // At the stove what shares its heat is in its moments already.
+                if part.fish.request.out_s.is_none() {
+                    part.pull_s = moments.pull_s;
+                    part.turn_s = moments.turn_s;
+                }
+            }
+        }
+        let goes_in_s = |part: &Part<'_>| {
+            part.fish.dish.serve_s - part.pull_s - part.plan.answer.rest_s
+        };
+        let first_s = parts.iter().map(goes_in_s).fold(f64::INFINITY, f64::min);
+        for part in &mut *parts {
+            part.offset_s = goes_in_s(part) - first_s;
+        }
+        let side = |(place, joins, _): (usize, &Joins, f64)| GoesIn {
+            place,
+            at_s: (parts[0].pull_s - joins.before_end_s).max(0.0),
+            title: joins.title.clone(),
+        };
+        Ok(sides.into_iter().map(side).collect())
+    }
+
+    /// Sides that join the host: place, how, and how much, g.
+    fn sides<'k>(&self, kitchen: &'k Kitchen<'_>) -> Vec<(usize, &'k Joins, f64)> {
+        let of = |(place, dish): &(usize, &Dish)| {
+            let side = kitchen.bench.catalogue.side(dish.side.as_deref()?)?;
             let servings = dish.servings.unwrap_or(super::USUAL_SERVINGS);
             let grams: f64 = side.parts.iter().map(|part| part.grams).sum();
             Some((*place, side.joins.as_ref()?, grams * f64::from(servings)))
-        });
-        let sides: Vec<_> = sides.collect();
-        if sides.is_empty() {
-            return Ok(Vec::new());
-        }
-        let joins: Vec<(f64, f64, f64)> = sides
-            .iter()
-            .map(|(_, joins, g)| (joins.before_end_s, g / 1000.0, joins.start_c))
-            .collect();
-        // At the stove what joined is in its moments already.
-        if host.fish.request.out_s.is_none() {
-            host.pull_s = joined_pull_s(kitchen.bench, &host.fish.request, &joins)
-                .map_err(|e| host.fish.named(e))?;
-        }
-        let goes_in = |joins: &crate::catalogue::Joins| (host.pull_s - joins.before_end_s).max(0.0);
-        let side = |(place, joins, _): &(usize, &crate::catalogue::Joins, f64)| GoesIn {
-            place: *place,
-            at_s: goes_in(joins),
-            title: joins.title.clone(),
         };
-        Ok(sides.iter().map(side).collect())
+        self.joiners.iter().filter_map(of).collect()
     }
 }
 
@@ -568,6 +589,8 @@ fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
             push(StepKind::Heat, step.start_s, step.duration_s, hands_s(IN_S, pieces), words);
         } else if step.start_s < answer.pull_s - 1.0 {
             let is_turn = is_turn(step.start_s);
+            let is_only = is_turn && answer.turns_s.len() == 1;
+            let start_s = part.turn_s.filter(|_| is_only).unwrap_or(step.start_s);
             if !is_turn && !is_first {
                 continue;
             }
@@ -577,7 +600,7 @@ fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
                 action if LEAVE.contains(&action) => 0.0,
                 _ => OTHER_S,
             };
-            push(StepKind::Heat, step.start_s, step.duration_s, hands, words);
+            push(StepKind::Heat, start_s, step.duration_s, hands, words);
         } else if !out_told {
             out_told = true;
             let hands = hands_s(OUT_S, pieces);

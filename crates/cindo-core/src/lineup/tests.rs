@@ -129,6 +129,25 @@ fn the_thick_piece_goes_in_first() {
     assert_eq!(line_up.stations.iter().filter(|s| s.name.contains("pan")).count(), 1, "one pan");
 }
 
+#[test]
+fn explore_together() {
+    let cook = Cook::new();
+    for (a, b, method, na, nb) in
+        [(30.0, 20.0, "sear", 1, 1), (30.0, 20.0, "sear", 2, 2), (24.0, 24.0, "sear", 1, 1), (28.0, 20.0, "saute", 2, 2), (28.0, 24.0, "deep_fry", 2, 2), (30.0, 25.0, "shallow_poach", 1, 1), (30.0,25.0,"braise",2,2), (30.0,20.0,"roast",2,2), (30.0,22.0,"pan_roast",2,2), (30.0,22.0,"grill",2,2), (30.0,22.0,"steam",2,2)]
+    {
+        let mut thin = fish("thin", "cod", "loin", b, method, nb);
+        thin.with = Some("thick".into());
+        if a == b { thin.request.as_mut().unwrap().doneness = Doneness::Band("well_done".into()); }
+        let asked = request(vec![fish("thick", "cod", "loin", a, method, na), thin]);
+        let t = std::time::Instant::now();
+        let line_up = match cook.line_up(&asked) { Ok(l) => l, Err(e) => { println!("{method}: {e:?}"); continue } };
+        println!("{method} {a} {b} {:?}", t.elapsed());
+        for s in line_up.steps.iter().filter(|s| s.kind == StepKind::Heat) {
+            println!("   {:?} {:6.0} {}", s.dish, s.start_s, s.title);
+        }
+    }
+}
+
 /// Cold peas join a braise and take heat from it: the fish stays in longer, and more of them longer still
 /// (common practice: peas one to two minutes before the end).
 #[test]
