@@ -150,6 +150,52 @@ fn batches_in_one_oil_share_its_heat() {
     assert_eq!(kinds(&first).last().unwrap(), "out", "it is not in it any more");
 }
 
+/// The pan was turned down for the first when the second goes in: it is set for that one, and so it is for the first;
+/// what is set later on one screen is set on both, and taken back it is on both.
+#[test]
+fn a_pan_that_is_set_for_one_is_set_for_all() {
+    let (_folder, server) = fresh();
+    let begin = |name: &str, thickness_mm: f64| {
+        let piece =
+            json!({ "species": "cod", "cut": "loin", "thickness_mm": thickness_mm, "start_c": 5 });
+        let request = json!({ "piece": piece, "method": "sear", "doneness": "just_done" });
+        let begun = json!({ "name": name, "request": request }).to_string();
+        format!("/api/cooks/{}", server.post("/api/cooks", &begun).json()["id"])
+    };
+    let tell = |cook: &str, event: &Value| {
+        let answer = server.post(&format!("{cook}/events"), &json!([event]).to_string());
+        assert_eq!(answer.status, 200, "{}", answer.json());
+        answer.json()
+    };
+    let heats = |cook: &str| -> Vec<f64> {
+        let events = server.get(cook).json()["events"].as_array().unwrap().clone();
+        let heats = events.iter().filter(|e| e["kind"] == "heat");
+        heats.map(|e| e["medium_c"].as_f64().unwrap()).collect()
+    };
+    let (first, second) = (begin("Thick", 30.0), begin("Thin", 20.0));
+    let alone = tell(&first, &event("in", 300.0))["forecast"]["pull_s"].as_f64().unwrap();
+    let into = event("in", 2.0);
+    tell(&second, &into);
+    let set_c = server.get(&second).json()["series"]["medium_c"][0].as_f64().unwrap();
+    let [hot_c] = heats(&first)[..] else { panic!("{:?}", heats(&first)) };
+    assert!(hot_c > set_c + 5.0, "it was turned down: {set_c} of {hot_c}");
+    assert!(heats(&second).is_empty());
+    let hotter = server.get(&first).json()["forecast"]["pull_s"].as_f64().unwrap();
+    assert!(hotter < alone - 5.0, "{alone} with the pan turned down, {hotter} with it hot");
+    let mut down = event("heat", 1.0);
+    down["medium_c"] = json!(160.0);
+    tell(&second, &down);
+    assert_eq!((heats(&first), heats(&second)), (vec![hot_c, 160.0], vec![160.0]));
+    let undo = |of: &Value| json!({ "id": Uuid::new_v4().to_string(), "kind": "undo", "of": of });
+    tell(&second, &undo(&down["id"]));
+    let again = server.get(&first).json()["forecast"]["pull_s"].as_f64().unwrap();
+    assert!((again - hotter).abs() < 0.5, "{hotter} {again}");
+    // As if the second had never been there.
+    tell(&second, &undo(&into["id"]));
+    let again = server.get(&first).json()["forecast"]["pull_s"].as_f64().unwrap();
+    assert!((again - alone).abs() < 0.5, "{alone} {again}");
+}
+
 fn words(text: &str) -> Vec<String> {
     text.split(' ').map(str::to_owned).collect()
 }

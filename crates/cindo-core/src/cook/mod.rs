@@ -23,8 +23,8 @@ mod view;
 
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
-pub use follow::{follow, hindsight};
 pub(crate) use follow::varied_pull_s;
+pub use follow::{follow, hindsight};
 pub use moves::Move;
 pub use probe::{Truth, probe_c};
 pub use promise::Promise;
@@ -34,7 +34,7 @@ pub use shared::{FishIn, HeatLeft, HeatWanted, heat_left, heat_wanted};
 pub use standing::After;
 pub(crate) use standing::standing;
 pub use story::{Milestones, Status, check, milestones};
-pub(crate) use together::{Joining, Sharer, together};
+pub(crate) use together::{Joining, SET_BEFORE_S, Sharer, together};
 pub use view::{CookNow, CookView, Forecast, Late, Waits};
 
 #[cfg(test)]

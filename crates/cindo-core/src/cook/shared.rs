@@ -151,6 +151,11 @@ impl HeatLeft {
 }
 
 impl HeatWanted {
+    /// What the knob of its heat says then, °C.
+    pub fn said_c(&self) -> f64 {
+        self.set_c - self.runs_k
+    }
+
     /// What goes in meets this, °C, where that is not what is wanted: heat with fish in it as it is, else as the
     /// latest left it, unless it is set anew for this plan. `left` is of the same gear, the latest first.
     pub fn met_c(&self, left: &[&HeatLeft]) -> Option<f64> {

@@ -33,6 +33,7 @@ pub(crate) struct Joining {
 
 /// When a fish that shares a heat is right.
 #[derive(Debug, Clone, Copy, PartialEq)]
+#[expect(clippy::struct_field_names, reason = "a number carries its unit")]
 pub(crate) struct Moments {
     /// In, s on the clock of all.
     pub(crate) in_s: f64,
@@ -42,21 +43,21 @@ pub(crate) struct Moments {
     pub(crate) pull_s: f64,
 }
 
+/// What is wrong with one of them: its place, and why.
+type Of<T> = Result<T, (usize, Vec<FieldError>)>;
+
 /// Each round moves what goes in by less than a tenth of what it moved the pulls.
 const ROUNDS: usize = 4;
 /// Pulls that no longer move by more are found, s.
 const FOUND_S: f64 = 0.5;
 /// The heat is set for what goes in so long before, where it was set otherwise, s (common practice).
-const SET_BEFORE_S: f64 = 45.0;
+pub(crate) const SET_BEFORE_S: f64 = 45.0;
 
 /// When each of several in one heat is right, as what happens to its heat has it.
 ///
 /// # Errors
 /// Which of them, and why: as for its plan; on `piece`, where the heat does not get there any more.
-pub(crate) fn together(
-    bench: Bench<'_>,
-    sharers: &[Sharer<'_>],
-) -> Result<Vec<Moments>, (usize, Vec<FieldError>)> {
+pub(crate) fn together(bench: Bench<'_>, sharers: &[Sharer<'_>]) -> Of<Vec<Moments>> {
     let mut others = Vec::with_capacity(sharers.len());
     for (place, sharer) in sharers.iter().enumerate() {
         let one = Planned::of(bench, sharer).map_err(|errors| (place, errors))?;
@@ -95,11 +96,7 @@ impl Planned {
 }
 
 /// Has all that happens in the heat happen, in its order, and finds the pulls anew; by how much they moved, s.
-fn round(
-    bench: Bench<'_>,
-    sharers: &[Sharer<'_>],
-    all: &mut [Planned],
-) -> Result<f64, (usize, Vec<FieldError>)> {
+fn round(bench: Bench<'_>, sharers: &[Sharer<'_>], all: &mut [Planned]) -> Of<f64> {
     let mut order: Vec<usize> = (0..all.len()).collect();
     let in_s = |all: &[Planned], place: usize| all[place].moments.in_s;
     order.sort_by(|a, b| in_s(all, *a).total_cmp(&in_s(all, *b)));
@@ -127,15 +124,14 @@ fn goes_in(
     bench: Bench<'_>,
     sharers: &[Sharer<'_>],
     (all, before, place): (&mut [Planned], &[usize], usize),
-) -> Result<(), (usize, Vec<FieldError>)> {
+) -> Of<()> {
     let in_s = all[place].moments.in_s;
     let wanted = all[place].wanted.clone();
     let mut left = left(bench, sharers, (all, before), in_s)?;
     if let Some(wanted) = &wanted {
         let is_other = |(_, heat): &(usize, HeatLeft)| !heat.is_set_as(wanted);
         if left.iter().any(is_other) {
-            let said_c = wanted.set_c - wanted.runs_k;
-            set(all, before, in_s - SET_BEFORE_S, said_c);
+            set(all, before, in_s - SET_BEFORE_S, wanted.said_c());
             left = self::left(bench, sharers, (all, before), in_s)?;
         }
     }
@@ -169,7 +165,7 @@ fn left(
     sharers: &[Sharer<'_>],
     (all, before): (&[Planned], &[usize]),
     now_s: f64,
-) -> Result<Vec<(usize, HeatLeft)>, (usize, Vec<FieldError>)> {
+) -> Of<Vec<(usize, HeatLeft)>> {
     let mut left = Vec::with_capacity(before.len());
     for other in before.iter().rev() {
         let Planned { promise, events, moments, .. } = &all[*other];
@@ -216,11 +212,7 @@ fn to_come(
 }
 
 /// When one is right after all that happens to it.
-fn found(
-    bench: Bench<'_>,
-    sharer: &Sharer<'_>,
-    one: &Planned,
-) -> Result<Moments, Vec<FieldError>> {
+fn found(bench: Bench<'_>, sharer: &Sharer<'_>, one: &Planned) -> Result<Moments, Vec<FieldError>> {
     let Planned { promise, events, moments, .. } = one;
     // What happens to its heat after it came out it does not meet.
     let in_it: Vec<Event> = events.iter().filter(|e| e.at_s < moments.pull_s).cloned().collect();

@@ -3,7 +3,7 @@
 
 use serde::Serialize;
 
-use super::chain::{Link, Move, StepKind, Way};
+use super::chain::{Link, Move, Out, StepKind, Way};
 use super::clash::{Clash, clashes};
 use super::moved::{Moved, moved};
 use super::schedule::{Instance, Placement, Schedule};
@@ -450,9 +450,10 @@ fn dishes(
         let is_host = dish.with.is_none();
         let late_s = placement.map(|p| to_s(p.late));
         let shares = way.outs.len() > 1;
+        let part = way.outs.iter().find(|out| out.place == place).filter(|_| shares);
         let out_s = placement.zip(way.heat()).and_then(|(p, (_, last))| {
             let after_s = if shares {
-                way.outs.iter().find(|out| out.place == place)?.at_s
+                part?.at_s
             } else if is_host {
                 way.links[last].length_s
             } else {
@@ -460,7 +461,11 @@ fn dishes(
             };
             Some(to_s(p.starts[last]) + after_s)
         });
-        let served_s = late_s.map(|late_s| dish.serve_s + late_s);
+        let served_s = match (part.filter(|part| !part.is_last), out_s) {
+            // It is plated while others are still in the vessel.
+            (Some(part), Some(out_s)) => Some(dish.serve_s.max((out_s + part.rest_s).round())),
+            _ => late_s.map(|late_s| dish.serve_s + late_s),
+        };
         let stands_s = served_s.zip(out_s).map(|(served, out)| (served - out).max(0.0));
         let catalogue = kitchen.bench.catalogue;
         let own_name =
@@ -481,8 +486,10 @@ fn dishes(
             stands_s: stands_s.map(f64::round),
             standing: stands_s.map_or_else(String::new, |s| stands(way, s)),
             vessel: way.vessel.map(|v| stations.list[v].id.clone()),
-            request: if is_host { way.request.clone() } else { dish.request.clone() },
-            starts: if is_host { starts(way, placement) } else { Vec::new() },
+            request: part
+                .map(|part| part.request.clone())
+                .or_else(|| way.request.clone().filter(|_| is_host)),
+            starts: if is_host { starts(way, placement) } else { goes_in(way, placement, part) },
             cautions: way
                 .outs
                 .iter()
@@ -502,6 +509,15 @@ fn starts(way: &Way, placement: Option<&Placement>) -> Vec<Fixed> {
     let fixed =
         |(link, start): (&Link, &i32)| Fixed { key: link.key.clone(), start_s: to_s(*start) };
     way.links.iter().zip(starts).map(fixed).collect()
+}
+
+/// When one that shares the vessel of another goes in.
+fn goes_in(way: &Way, placement: Option<&Placement>, part: Option<&Out>) -> Vec<Fixed> {
+    let start = placement.zip(way.heat()).zip(part).map(|((placement, (first, _)), part)| Fixed {
+        key: way.links[first].key.clone(),
+        start_s: to_s(placement.starts[first]) + part.in_s.round(),
+    });
+    start.into_iter().collect()
 }
 
 /// How a dish stands from the heat to the plate.

@@ -78,8 +78,15 @@ pub(super) struct Way {
 pub(super) struct Out {
     /// Place in the request.
     pub(super) place: usize,
-    /// Out of the heat, s after it began.
+    /// Into the heat and out of it, s after the first of them went in.
+    pub(super) in_s: f64,
     pub(super) at_s: f64,
+    /// It is eaten no sooner after that, s.
+    pub(super) rest_s: f64,
+    /// Whether it is eaten when the last one is.
+    pub(super) is_last: bool,
+    /// Its plan in the heat of all.
+    pub(super) request: PlanRequest,
     /// What to mind with it, in a few words each.
     pub(super) cautions: Vec<String>,
 }

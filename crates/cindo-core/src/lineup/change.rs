@@ -191,6 +191,8 @@ fn bind(dish: &mut Dish, view: &DishView) {
     }
 }
 
+/// What goes in within so long of the first one is first, too, s.
+const AT_ONCE_S: f64 = 2.0;
 /// What comes out within this of its moment is as it was lined up, s.
 const AS_LINED_UP_S: f64 = 10.0;
 
@@ -283,6 +285,8 @@ pub(super) fn apply(
             dish.stood = None;
         }
         Change::Fix { dish: id, key, start_s } => {
+            // What shares a vessel moves with all that is in it.
+            let (id, start_s) = &with_its_vessel(next, line_up, (id, key, *start_s))?;
             let dish = find(next, id)?;
             dish.fixed.retain(|fixed| fixed.key != *key);
             dish.fixed.push(Fixed { key: key.clone(), start_s: *start_s });
@@ -300,10 +304,9 @@ pub(super) fn apply(
                 let message = format!("{} has no heat of its own", quoted(id));
                 return Err(vec![FieldError { field: "dish".to_owned(), message }]);
             };
-            dish.fixed.retain(|fixed| fixed.key != *key);
-            dish.fixed.push(Fixed { key: key.clone(), start_s: at_stove.start_s });
             dish.at_stove = Some(at_stove.clone());
             dish.stood = None;
+            begins_with(next, line_up, id, key);
             goes_in(next, line_up, id);
         }
         Change::Free { dish, key } => {
@@ -327,6 +330,51 @@ pub(super) fn apply(
         }
     }
     Ok(())
+}
+
+/// A step of a dish that shares a vessel as the step of the dish whose vessel that is, and its start.
+fn with_its_vessel(
+    next: &mut LineUpRequest,
+    line_up: &LineUp,
+    (id, key, start_s): (&str, &str, f64),
+) -> Result<(String, f64), Vec<FieldError>> {
+    let host = find(next, id)?.with.clone();
+    let Some(host) = host.filter(|_| key.starts_with(HEAT)) else {
+        return Ok((id.to_owned(), start_s));
+    };
+    let later_s = heat_start_s(line_up, id, key).zip(heat_start_s(line_up, &host, key));
+    let later_s = later_s.map_or(0.0, |(own_s, first_s)| own_s - first_s);
+    Ok((host, start_s - later_s))
+}
+
+/// When a dish goes in as it is lined up, s; of one whose vessel others share, when the first of them does.
+fn heat_start_s(line_up: &LineUp, id: &str, key: &str) -> Option<f64> {
+    let view = line_up.dishes.iter().find(|view| view.id == id)?;
+    view.starts.iter().find(|start| start.key == key).map(|start| start.start_s)
+}
+
+/// What shares a vessel began when the first of it went in: as the stove has it, or as it was lined up where one that was
+/// to go in later is told of first.
+fn begins_with(next: &mut LineUpRequest, line_up: &LineUp, id: &str, key: &str) {
+    let host = next.dishes.iter().find(|d| d.id == id).and_then(|d| d.with.clone());
+    let host = host.unwrap_or_else(|| id.to_owned());
+    let shares = |dish: &&Dish| dish.id == host || dish.with.as_ref() == Some(&host);
+    let at_stove = next.dishes.iter().filter(shares).filter_map(|dish| dish.at_stove.as_ref());
+    let told_s = at_stove.map(|at_stove| at_stove.start_s).fold(f64::INFINITY, f64::min);
+    let first_s = heat_start_s(line_up, &host, key);
+    let is_first = |other: &str| {
+        let later_s =
+            heat_start_s(line_up, other, key).zip(first_s).map(|(own, first)| own - first);
+        later_s.is_some_and(|later_s| later_s < AT_ONCE_S)
+    };
+    let others = next.dishes.iter().filter(shares).filter(|dish| dish.id != id && dish.id != host);
+    let is_first = is_first(id) && !(id == host && others.into_iter().any(|o| is_first(&o.id)));
+    let Some(host) = next.dishes.iter_mut().find(|dish| dish.id == host) else { return };
+    let begun_s = host.fixed.iter().find(|fixed| fixed.key == key).map(|fixed| fixed.start_s);
+    let start_s = begun_s.filter(|_| !is_first).map_or(told_s, |begun_s| begun_s.min(told_s));
+    host.fixed.retain(|fixed| fixed.key != key);
+    host.fixed.push(Fixed { key: key.to_owned(), start_s });
+    host.stood = None;
 }
 
 /// What is in the heat stays in its pan and was prepared, whatever was told of it, and so was all that shares its

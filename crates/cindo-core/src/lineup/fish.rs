@@ -11,10 +11,10 @@ use super::chain::{
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
+use super::vessel::{Around, GoesIn, around, heated_up, is_turn};
 use super::{Kitchen, Solve, warm};
 use crate::catalogue::GearKind;
-use crate::catalogue::Joins;
-use crate::cook::{Joining, Sharer, standing, together};
+use crate::cook::standing;
 use crate::error::{FieldError, within};
 use crate::kitchen::Known;
 use crate::plan::{PlanAnswer, Planned};
@@ -29,7 +29,7 @@ const MOST_VESSELS: usize = 3;
 const IN_S: (f64, f64) = (6.0, 6.0);
 const TURN_S: (f64, f64) = (5.0, 5.0);
 const OUT_S: (f64, f64) = (6.0, 5.0);
-const OTHER_S: f64 = 5.0;
+pub(super) const OTHER_S: f64 = 5.0;
 const LONGEST_HANDS_S: f64 = 60.0;
 /// A step of a plan that asks for nothing but patience.
 const LEAVE: [&str; 2] = ["sear_first", "sear_skin"];
@@ -79,7 +79,7 @@ impl<'r> Fish<'r> {
         format!("dishes.{}.request", self.place)
     }
 
-    fn named(&self, errors: Vec<FieldError>) -> Vec<FieldError> {
+    pub(super) fn named(&self, errors: Vec<FieldError>) -> Vec<FieldError> {
         within(&self.field(), errors)
     }
 
@@ -150,33 +150,34 @@ pub(super) struct Chained {
     ahead: Vec<Move>,
 }
 
-/// A side that goes in with a fish.
-struct GoesIn {
-    /// Place of its dish.
-    place: usize,
-    /// After the fish went in, s.
-    at_s: f64,
-    title: String,
-}
-
 /// One of those that share a vessel, planned.
 pub(super) struct Part<'r> {
     pub(super) fish: Fish<'r>,
     pub(super) plan: Arc<Planned>,
     /// Out of the heat, s after it went in.
-    pull_s: f64,
+    pub(super) pull_s: f64,
     /// Turned once, s after it went in: where that moves with what else is in its heat.
-    turn_s: Option<f64>,
+    pub(super) turn_s: Option<f64>,
     /// It goes in so long after the first one, s.
-    offset_s: f64,
+    pub(super) offset_s: f64,
 }
 
 impl Part<'_> {
-    fn out(&self) -> Out {
+    fn out(&self, is_last: bool) -> Out {
         let chips = &self.plan.answer.safety.chips;
+        let request = self.fish.request.clone();
+        // As planned, whatever it came to at the stove.
+        let request = match &self.fish.dish.request {
+            Some(asked) => PlanRequest { turn_s: asked.turn_s, out_s: asked.out_s, ..request },
+            None => request,
+        };
         Out {
             place: self.fish.place,
+            in_s: self.offset_s,
             at_s: self.offset_s + self.pull_s,
+            rest_s: self.plan.answer.rest_s,
+            is_last,
+            request,
             cautions: chips.iter().map(|chip| chip.name.clone()).collect(),
         }
     }
@@ -255,10 +256,12 @@ impl<'r> Shared<'r> {
         solve: &mut Solve<'_>,
     ) -> Result<Chained, Vec<FieldError>> {
         let mut parts = self.parts(host, solve)?;
-        let joined = self.share(kitchen, &mut parts)?;
+        let (joined, mut notes) = self.share(kitchen, &mut parts, solve)?;
         let resolved = resolve(kitchen.bench, &parts[0].fish.request).map_err(|e| host.named(e))?;
         let last = latest(&parts);
         let part = &parts[last];
+        let last_plates = last_plates(&parts, last);
+        let servings = last_plates.iter().map(|place| parts[*place].fish.servings()).sum();
         let answer = &part.plan.answer;
         let standing = standing(kitchen.bench, &part.fish.request, &part.plan)
             .map_err(|e| part.fish.named(e))?;
@@ -290,7 +293,6 @@ impl<'r> Shared<'r> {
         }
         let heat = heat(kitchen, stations, (&resolved, &parts, &joined));
         let batches = batches(&parts[0].plan.answer, host.servings());
-        let mut notes = Vec::new();
         if batches > 1 {
             notes.push(format!(
                 "{} batches: {} at a time.",
@@ -311,8 +313,7 @@ impl<'r> Shared<'r> {
             }
             let is_last = batch == batches;
             let rest_s = if is_last { answer.rest_s } else { tail_s };
-            link.least_s =
-                if is_last { (rest_s - plating_s(part.fish.servings())).max(0.0) } else { tail_s };
+            link.least_s = if is_last { (rest_s - plating_s(servings)).max(0.0) } else { tail_s };
             link.most_s = link.least_s + if is_last { hold.most_s } else { 60.0 };
             link.wait_cost = hold.cost() * i64::from(batch) / i64::from(batches);
             if batches > 1 {
@@ -328,7 +329,10 @@ impl<'r> Shared<'r> {
             // From there it stands as any fish does.
             links.push(Link { most_s: TABLE_HOLD_S, wait_cost: hold.cost(), ..wait });
         }
-        links.push(plate(part.fish.servings(), &part.fish.name(kitchen), &hold));
+        let mut names: Vec<String> =
+            last_plates.iter().map(|place| parts[*place].fish.name(kitchen)).collect();
+        names.dedup();
+        links.push(plate(servings, &listed(names.iter().map(String::as_str)), &hold));
         if let Some(plate) = links.last_mut() {
             plate.moves.iter_mut().for_each(|m| m.dish = Some(part.fish.place));
         }
@@ -339,7 +343,11 @@ impl<'r> Shared<'r> {
             request: Some(host.request.clone()),
             vessel,
             setting_c: Some(parts[0].plan.answer.medium_c),
-            outs: parts.iter().map(Part::out).collect(),
+            outs: parts
+                .iter()
+                .enumerate()
+                .map(|(place, part)| part.out(last_plates.contains(&place)))
+                .collect(),
             hold,
             harm: parts.iter().map(|p| harm(&p.plan.answer)).sum(),
         };
@@ -352,7 +360,6 @@ impl<'r> Shared<'r> {
         host: &Fish<'r>,
         solve: &mut Solve<'_>,
     ) -> Result<Vec<Part<'r>>, Vec<FieldError>> {
-        let pieces = std::iter::once(host).chain(&self.mates).map(Fish::servings).sum::<u32>();
         let mut parts: Vec<Part<'r>> = Vec::with_capacity(1 + self.mates.len());
         for fish in std::iter::once(host).chain(&self.mates) {
             let mut fish = fish.clone();
@@ -362,13 +369,10 @@ impl<'r> Shared<'r> {
                 fish.request.vessel.clone_from(&of_host.vessel);
                 fish.request.medium_c = Some(first.plan.answer.medium_c);
             }
-            // All that lie in it cool it together.
-            let mut request = fish.request.clone();
-            request.piece.count =
-                Some(if self.mates.is_empty() { fish.servings() } else { pieces });
-            let mut plan = solve(&request).map_err(|e| fish.named(e))?;
+            let mut plan = self.planned(&fish, solve)?;
             let batches = batches(&plan.answer, fish.servings());
             if batches > 1 {
+                let mut request = fish.request.clone();
                 request.piece.count = Some(fish.servings().div_ceil(batches));
                 plan = solve(&request).map_err(|e| fish.named(e))?;
             } else if let Some(at_stove) = &fish.dish.at_stove {
@@ -377,8 +381,9 @@ impl<'r> Shared<'r> {
                 let turn_s = at_stove.turn_s.filter(|_| is_turned_once);
                 let (turn_s, out_s) = (turn_s, Some(at_stove.out_s));
                 // What cannot be planned so goes on as it was planned.
-                if let Ok(lived) = solve(&PlanRequest { turn_s, out_s, ..request.clone() }) {
-                    fish.request = PlanRequest { turn_s, out_s, ..fish.request };
+                let as_lived = fish.by(&PlanRequest { turn_s, out_s, ..fish.request.clone() });
+                if let Ok(lived) = self.planned(&as_lived, solve) {
+                    fish = as_lived;
                     plan = lived;
                 }
             }
@@ -393,65 +398,17 @@ impl<'r> Shared<'r> {
         Ok(parts)
     }
 
-    /// Those that share a heat cool it for one another, and so does what joins them: each stays in until it is right,
-    /// and goes in as long before. When each side goes in.
-    fn share(
+    /// The plan of one of those that share the vessel.
+    pub(super) fn planned(
         &self,
-        kitchen: &Kitchen<'_>,
-        parts: &mut [Part<'r>],
-    ) -> Result<Vec<GoesIn>, Vec<FieldError>> {
-        let sides = self.sides(kitchen);
-        if parts.len() > 1 || !sides.is_empty() {
-            let joining = sides.iter().map(|(_, joins, mass_g)| Joining {
-                before_end_s: joins.before_end_s,
-                mass_g: *mass_g,
-                start_c: joins.start_c,
-            });
-            let mut joining: Vec<Joining> = joining.collect();
-            let sharers: Vec<Sharer<'_>> = parts
-                .iter()
-                .map(|part| Sharer {
-                    request: &part.fish.request,
-                    out_s: part.fish.dish.serve_s - part.plan.answer.rest_s,
-                    went_in_s: part.fish.dish.at_stove.as_ref().map(|at_stove| at_stove.start_s),
-                    // All of them join the host.
-                    sides: std::mem::take(&mut joining),
-                })
-                .collect();
-            let moments = together(kitchen.bench, &sharers)
-                .map_err(|(place, errors)| parts[place].fish.named(errors))?;
-            for (part, moments) in parts.iter_mut().zip(moments) {
-                // At the stove what shares its heat is in its moments already.
-                if part.fish.request.out_s.is_none() {
-                    part.pull_s = moments.pull_s;
-                    part.turn_s = moments.turn_s;
-                }
-            }
-        }
-        let goes_in_s = |part: &Part<'_>| {
-            part.fish.dish.serve_s - part.pull_s - part.plan.answer.rest_s
-        };
-        let first_s = parts.iter().map(goes_in_s).fold(f64::INFINITY, f64::min);
-        for part in &mut *parts {
-            part.offset_s = goes_in_s(part) - first_s;
-        }
-        let side = |(place, joins, _): (usize, &Joins, f64)| GoesIn {
-            place,
-            at_s: (parts[0].pull_s - joins.before_end_s).max(0.0),
-            title: joins.title.clone(),
-        };
-        Ok(sides.into_iter().map(side).collect())
-    }
-
-    /// Sides that join the host: place, how, and how much, g.
-    fn sides<'k>(&self, kitchen: &'k Kitchen<'_>) -> Vec<(usize, &'k Joins, f64)> {
-        let of = |(place, dish): &(usize, &Dish)| {
-            let side = kitchen.bench.catalogue.side(dish.side.as_deref()?)?;
-            let servings = dish.servings.unwrap_or(super::USUAL_SERVINGS);
-            let grams: f64 = side.parts.iter().map(|part| part.grams).sum();
-            Some((*place, side.joins.as_ref()?, grams * f64::from(servings)))
-        };
-        self.joiners.iter().filter_map(of).collect()
+        fish: &Fish<'r>,
+        solve: &mut Solve<'_>,
+    ) -> Result<Arc<Planned>, Vec<FieldError>> {
+        let mut request = fish.request.clone();
+        // All that lie in it cool it together.
+        let pieces = std::iter::once(&self.host).chain(&self.mates).map(Fish::servings).sum();
+        request.piece.count = Some(pieces);
+        solve(&request).map_err(|e| fish.named(e))
     }
 }
 
@@ -482,8 +439,10 @@ fn heat(
             cue: String::new(),
         });
     }
-    for part in parts {
-        moves.extend(steps(part, station));
+    let around = around(parts);
+    for (part, around) in parts.iter().zip(&around) {
+        moves.extend(steps(part, station, around));
+        moves.extend(around.up_s.map(|at_s| heated_up(part, station, at_s)));
     }
     for GoesIn { place, at_s, title } in joined {
         moves.push(Move {
@@ -501,7 +460,8 @@ fn heat(
     }
     // Those that are eaten before the last of them are plated from here.
     let last = latest(parts);
-    for (_, part) in parts.iter().enumerate().filter(|(place, _)| *place != last) {
+    let last_plates = last_plates(parts, last);
+    for (_, part) in parts.iter().enumerate().filter(|(place, _)| !last_plates.contains(place)) {
         let plating_s = plating_s(part.fish.servings());
         moves.push(Move {
             kind: StepKind::Plate,
@@ -536,6 +496,12 @@ fn latest(parts: &[Part<'_>]) -> usize {
     parts.iter().enumerate().rev().max_by(by).map_or(0, |(place, _)| place)
 }
 
+/// Which of them are plated with the one that is eaten last, and that one.
+fn last_plates(parts: &[Part<'_>], last: usize) -> Vec<usize> {
+    let serve_s = |place: usize| parts[place].fish.dish.serve_s;
+    (0..parts.len()).filter(|place| (serve_s(*place) - serve_s(last)).abs() < 1.0).collect()
+}
+
 /// How much a plan harms the fish, as cost.
 fn harm(answer: &PlanAnswer) -> f64 {
     let quality = &answer.quality;
@@ -562,7 +528,7 @@ fn hands_s((once, each): (f64, f64), pieces: u32) -> f64 {
 }
 
 /// What a plan's steps ask of a cook.
-fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
+fn steps(part: &Part<'_>, station: usize, around: &Around) -> Vec<Move> {
     let answer = &part.plan.answer;
     let pieces = answer.batch.pieces;
     let mut moves = Vec::new();
@@ -579,21 +545,16 @@ fn steps(part: &Part<'_>, station: usize) -> Vec<Move> {
             cue: words.2.to_owned(),
         });
     };
-    let is_turn = |at_s: f64| answer.turns_s.iter().any(|turn_s| (turn_s - at_s).abs() < 1.0);
-    // What is set for the first one is set for all.
-    let is_first = part.offset_s <= 0.0;
     let mut out_told = false;
     for step in &answer.steps {
         let words = (step.title.as_str(), step.detail.as_str(), step.cue.as_str());
         if step.start_s < 1.0 {
             push(StepKind::Heat, step.start_s, step.duration_s, hands_s(IN_S, pieces), words);
         } else if step.start_s < answer.pull_s - 1.0 {
-            let is_turn = is_turn(step.start_s);
+            let is_turn = is_turn(answer, step.start_s);
             let is_only = is_turn && answer.turns_s.len() == 1;
             let start_s = part.turn_s.filter(|_| is_only).unwrap_or(step.start_s);
-            if !is_turn && !is_first {
-                continue;
-            }
+            let Some(words) = around.says(step, answer) else { continue };
             let hands = match step.action.as_str() {
                 _ if is_turn => hands_s(TURN_S, pieces),
                 // Only what is said of how it lies now.

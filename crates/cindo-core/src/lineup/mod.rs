@@ -15,6 +15,7 @@ mod schedule;
 mod side;
 mod station;
 mod take_back;
+mod vessel;
 mod warm;
 
 use std::sync::Arc;
@@ -207,9 +208,13 @@ impl Kitchen<'_> {
                 (None, made)
             };
             let last_s = mates().map(|(_, d)| d.serve_s).fold(dish.serve_s, f64::max);
-            let fixed: Vec<(String, Tick)> = std::iter::once(dish)
-                .chain(mates().map(|(_, d)| d))
-                .flat_map(|d| &d.fixed)
+            // When the others went in is no start of the whole.
+            let of_mates = mates().flat_map(|(_, d)| &d.fixed);
+            let of_mates = of_mates.filter(|fixed| !fixed.key.starts_with(HEAT));
+            let fixed: Vec<(String, Tick)> = dish
+                .fixed
+                .iter()
+                .chain(of_mates)
                 .map(|f| (f.key.clone(), to_ticks(f.start_s)))
                 .collect();
             for (i, fixed) in dish.fixed.iter().enumerate() {

@@ -8,6 +8,7 @@ use rand::{RngExt, SeedableRng};
 
 use super::*;
 use crate::catalogue::Catalogue;
+use crate::cook::{Event, Happened, Promise, follow, heat_left, heat_wanted};
 use crate::kitchen::{OwnGear, OwnKitchen};
 use crate::plan::planned;
 use crate::say::clock;
@@ -129,23 +130,130 @@ fn the_thick_piece_goes_in_first() {
     assert_eq!(line_up.stations.iter().filter(|s| s.name.contains("pan")).count(), 1, "one pan");
 }
 
+/// Two of unequal thickness in one vessel.
+fn unequal(method: &str) -> LineUpRequest {
+    let mut thin = fish("thin", "cod", "loin", 20.0, method, 2);
+    thin.with = Some("thick".into());
+    request(vec![fish("thick", "cod", "loin", 28.0, method, 2), thin])
+}
+
+/// The pan was turned down for the first when the second goes in: it is turned up for that before, and down again once
+/// its crust has begun, and both are told so (common practice: fish goes into a hot pan).
 #[test]
-fn explore_together() {
+fn the_pan_is_hot_for_whoever_goes_in_later() {
     let cook = Cook::new();
-    for (a, b, method, na, nb) in
-        [(30.0, 20.0, "sear", 1, 1), (30.0, 20.0, "sear", 2, 2), (24.0, 24.0, "sear", 1, 1), (28.0, 20.0, "saute", 2, 2), (28.0, 24.0, "deep_fry", 2, 2), (30.0, 25.0, "shallow_poach", 1, 1), (30.0,25.0,"braise",2,2), (30.0,20.0,"roast",2,2), (30.0,22.0,"pan_roast",2,2), (30.0,22.0,"grill",2,2), (30.0,22.0,"steam",2,2)]
+    let line_up = cook.line_up(&unequal("sear")).unwrap();
+    let at = |dish, title| start_of(&line_up, dish, title);
+    let order = [
+        at("thick", "In, and press"),
+        at("thick", "Heat down to medium-low"),
+        at("thin", "Heat up to medium-high"),
+        at("thin", "In, and press"),
+        at("thin", "Heat down to medium-low"),
+        at("thin", "Turn"),
+    ];
+    assert!(order.is_sorted(), "{order:?}");
+    assert!((order[3] - order[2] - 45.0).abs() < 2.0 && (order[4] - order[3] - 90.0).abs() < 2.0);
+    let downs = line_up.steps.iter().filter(|s| s.title.starts_with("Heat down")).count();
+    assert_eq!(downs, 2);
+    // A coat that is gold is turned, and the heat stays up for what has just gone in.
+    let line_up = cook.line_up(&unequal("saute")).unwrap();
+    let at = |dish, title| start_of(&line_up, dish, title);
+    let (thin_in, turned) = (at("thin", "Dip"), at("thick", "Turn, the heat as it is"));
+    assert!(thin_in - 45.0 < turned, "{thin_in} {turned}");
+    at("thin", "Turn, heat down to medium");
+    assert_eq!(line_up.steps.iter().filter(|s| s.title.contains("eat down")).count(), 1);
+}
+
+/// Nothing is browned in a pan in which stock was poured, or that is in the oven: both go in at once, the thin one comes
+/// out first, is planned for how long it stands, and it is said (common practice).
+#[test]
+fn a_pan_that_changes_takes_all_at_once() {
+    let cook = Cook::new();
+    for (method, into, then) in
+        [("braise", "Brown it", "Stock in"), ("pan_roast", "In, and press", "Turn, and into")]
     {
-        let mut thin = fish("thin", "cod", "loin", b, method, nb);
-        thin.with = Some("thick".into());
-        if a == b { thin.request.as_mut().unwrap().doneness = Doneness::Band("well_done".into()); }
-        let asked = request(vec![fish("thick", "cod", "loin", a, method, na), thin]);
-        let t = std::time::Instant::now();
-        let line_up = match cook.line_up(&asked) { Ok(l) => l, Err(e) => { println!("{method}: {e:?}"); continue } };
-        println!("{method} {a} {b} {:?}", t.elapsed());
-        for s in line_up.steps.iter().filter(|s| s.kind == StepKind::Heat) {
-            println!("   {:?} {:6.0} {}", s.dish, s.start_s, s.title);
-        }
+        let line_up = cook.line_up(&unequal(method)).unwrap();
+        let at = |dish, title| start_of(&line_up, dish, title);
+        assert!((at("thick", into) - at("thin", into)).abs() < 1.0, "{:#?}", line_up.steps);
+        at("thick", then);
+        let (thick, thin) = (view(&line_up, "thick"), view(&line_up, "thin"));
+        assert!(thin.out_s.unwrap() < thick.out_s.unwrap() - 60.0, "{thin:#?}");
+        let rest_s = thin.request.as_ref().unwrap().rest_s.unwrap();
+        assert!((rest_s - thin.stands_s.unwrap()).abs() < 30.0, "{rest_s} {thin:#?}");
+        let note = thick.notes.join(" ");
+        assert!(note.contains("goes in with the others, is done first and waits "), "{note}");
+        assert!(line_up.clashes.is_empty());
     }
+}
+
+/// The stove, told what a line-up has happen in a shared pan, comes to the same moments: that of the first by the fish
+/// that joins it, and of the second by the heat that it meets.
+#[test]
+fn a_shared_pan_is_that_of_the_stove() {
+    let cook = Cook::new();
+    let line_up = cook.line_up(&unequal("deep_fry")).unwrap();
+    let [thick, thin] = ["thick", "thin"].map(|id| {
+        let view = view(&line_up, id);
+        let plan = view.request.clone().unwrap();
+        let promise = Promise::of(&cook.catalogue, &plan).unwrap();
+        let in_s = view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        (plan, promise, in_s, view.out_s.unwrap() - in_s)
+    });
+    let event = |at_s: f64, what: Happened| Event { id: String::new(), at_s, what };
+    let later_s = thin.2 - thick.2;
+    assert!(later_s > 60.0, "{later_s}");
+    let into = [event(0.0, Happened::In { medium_c: None })];
+    let left = heat_left(&cook.catalogue, &thick.0, &thick.1, &into, later_s).unwrap().unwrap();
+    let wanted = heat_wanted(&cook.catalogue, &thin.0).unwrap().unwrap();
+    let joined = [into[0].clone(), event(later_s, wanted.fish.joins("thin", 2))];
+    let met = [
+        event(0.0, Happened::In { medium_c: wanted.met_c(&[&left]) }),
+        event(0.0, left.fish.unwrap().joins("thick", 1)),
+    ];
+    for ((plan, promise, _, lined_up_s), events) in [(thick, joined), (thin, met)] {
+        let live = follow(&cook.catalogue, &plan, &promise, (&events, &[]), 0.0).unwrap();
+        let pull_s = live.forecast.pull_s;
+        assert!((pull_s - lined_up_s).abs() < 4.0, "{pull_s} at the stove, {lined_up_s} lined up");
+        assert!(pull_s > promise.pull_s + 0.5, "{pull_s} is no longer than alone");
+    }
+}
+
+/// In a service each of those that share a pan goes in at the stove when it does: the other stays where it is, whichever
+/// is told of first, and an earlier one is the beginning of the whole.
+#[test]
+fn who_shares_a_pan_goes_in_one_by_one() {
+    let cook = Cook::new();
+    let asked = unequal("shallow_poach");
+    let line_up = cook.line_up(&asked).unwrap();
+    let in_s = |line_up: &LineUp, id: &str| {
+        view(line_up, id).starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
+    };
+    let out_s = |line_up: &LineUp, id: &str| view(line_up, id).out_s.unwrap();
+    let (thick_s, thin_s) = (in_s(&line_up, "thick"), in_s(&line_up, "thin"));
+    assert!(thin_s > thick_s + 60.0);
+    let goes_in = |request: &LineUpRequest, line_up: &LineUp, id: &str, start_s: f64| {
+        let pull_s = out_s(line_up, id) - in_s(line_up, id);
+        let at_stove = AtStove { cook: 1, start_s, turn_s: None, out_s: pull_s };
+        let told = Change::AtStove { dish: id.into(), at_stove };
+        let next = change(request, line_up, Some(start_s), &[told]);
+        let next = next.unwrap();
+        let line_up = cook.line_up(&next).unwrap();
+        (next, line_up)
+    };
+    // Ten seconds late each.
+    let (first, then) = goes_in(&asked, &line_up, "thick", thick_s + 10.0);
+    assert!((in_s(&then, "thick") - thick_s - 10.0).abs() <= 5.0, "{then:#?}");
+    let (_, then) = goes_in(&first, &then, "thin", thin_s + 20.0);
+    assert!((in_s(&then, "thick") - thick_s - 10.0).abs() <= 5.0);
+    assert!((in_s(&then, "thin") - thin_s - 20.0).abs() <= 5.0, "{}", in_s(&then, "thin") - thin_s);
+    assert!((out_s(&then, "thin") - out_s(&line_up, "thin") - 20.0).abs() <= 10.0);
+    let served_s = ["thick", "thin"].map(|id| view(&then, id).served_s.unwrap());
+    assert!(served_s.iter().all(|s| (5.0..=20.0).contains(s)), "{served_s:?}");
+    // The thin one goes in before its time, and the thick one has not: it is the first now, and the thick one is late.
+    let (_, hasty) = goes_in(&asked, &line_up, "thin", thick_s - 60.0);
+    assert!((in_s(&hasty, "thin") - thick_s + 60.0).abs() <= 5.0, "{}", in_s(&hasty, "thin"));
+    assert!(in_s(&hasty, "thick") >= in_s(&hasty, "thin") - 0.1);
 }
 
 /// Cold peas join a braise and take heat from it: the fish stays in longer, and more of them longer still

@@ -483,7 +483,7 @@ pub(crate) async fn add_events(
     problems.at_most("events", &told, MOST_AT_ONCE);
     problems.finish()?;
     let now = Timestamp::now();
-    let is_shared = |kind: Kind| matches!(kind, Kind::In | Kind::Undo | Kind::Retime);
+    let is_shared = |kind: Kind| matches!(kind, Kind::In | Kind::Heat | Kind::Undo | Kind::Retime);
     let is_shared = told.iter().any(|event| is_shared(event.kind));
     let (cook, others) = on_store(&store, move |store| {
         let cook = store.find_cook(id)?;

@@ -1,4 +1,5 @@
-//! Heat that more than one cook uses: what goes in finds it as another left it, and cools what is in it already.
+//! Heat that more than one cook uses: what goes in finds it as another left it, and cools what is in it already; how it
+//! is set for one it is set for all.
 
 use cindo_core::cook::{Happened, HeatLeft, HeatWanted, heat_left, heat_wanted};
 use cindo_store::{Cook, CookId, KeptEvent, NewCook, Store, StoreError};
@@ -15,6 +16,8 @@ const LATELY_MS: i64 = 3 * 3_600_000;
 /// How far from an event's id that of what goes with it is, in the other cook and in the same: any numbers of which
 /// none is a sum of the others, so that nothing goes with what goes with it.
 const THERE: u128 = 0x5bd1_e995_7f4a_7c15_9e37_79b9_85eb_ca6b;
+/// The same for the heat that something goes into, as it is set for that.
+const THERE_SET: u128 = 0x1f83_d9ab_fb41_bd6b_3c6e_f372_fe94_f82b;
 const HERE: u128 = 0x2745_937f_c2b2_ae35_27d4_eb2f_1656_67b1;
 
 /// What goes with what a cook was told: in the same cook, and in others.
@@ -87,6 +90,19 @@ pub(super) fn complete(
                 event.what = Happened::In { medium_c: medium_c.or(wanted.met_c(&heats)) };
                 beside.join(event, cook, &wanted, &left);
             }
+            Happened::Heat { medium_c, knob } => {
+                let Ok(Some(wanted)) = heat_wanted(desk.bench(), &cook.begun.request) else {
+                    continue;
+                };
+                let left = on_the_same(desk, &cook.begun, &wanted, (others, event.at_ms));
+                let heat = Happened::Heat { medium_c: *medium_c, knob: knob.clone() };
+                let in_it = left.iter().filter(|(_, left)| left.fish.is_some());
+                beside.there.extend(
+                    in_it.filter_map(|(other, _)| {
+                        Some((other.id, with(event, THERE, heat.clone())?))
+                    }),
+                );
+            }
             Happened::Undo { of } => {
                 let undo = |of| Happened::Undo { of };
                 beside.again((of, undo), event, cook, others);
@@ -110,10 +126,14 @@ impl Beside {
         wanted: &HeatWanted,
         left: &[(&Cook, HeatLeft)],
     ) {
-        let in_it = left.iter().filter_map(|(other, left)| Some((*other, left.fish?)));
-        for (place, (other, fish)) in in_it.enumerate() {
+        let in_it = left.iter().filter_map(|(other, left)| Some((*other, left, left.fish?)));
+        for (place, (other, left, fish)) in in_it.enumerate() {
             let there = wanted.fish.joins(&cook.begun.name, cook.id.0);
             self.there.extend(with(into, THERE, there).map(|event| (other.id, event)));
+            if !left.is_set_as(wanted) {
+                let set = Happened::Heat { medium_c: wanted.said_c(), knob: None };
+                self.there.extend(with(into, THERE_SET, set).map(|event| (other.id, event)));
+            }
             // Of several that are in it one stands for all: an id is there only once.
             if place == 0 {
                 let here = fish.joins(&other.begun.name, other.id.0);
@@ -138,8 +158,12 @@ impl Beside {
         self.here.extend(here);
         for other in others {
             let just_told = self.there.iter().filter(|(id, _)| *id == other.id).map(|(_, e)| e);
-            let there = do_to(THERE, &mut other.events.iter().chain(just_told));
-            self.there.extend(there.map(|event| (other.id, event)));
+            let known: Vec<&KeptEvent> = other.events.iter().chain(just_told).collect();
+            let there = [THERE, THERE_SET]
+                .into_iter()
+                .filter_map(|which| do_to(which, &mut known.iter().copied()));
+            let there: Vec<KeptEvent> = there.collect();
+            self.there.extend(there.into_iter().map(|event| (other.id, event)));
         }
     }
 }
