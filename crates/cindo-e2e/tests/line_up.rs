@@ -266,6 +266,51 @@ async fn the_stove_moves_the_service() -> Outcome {
     Ok(())
 }
 
+/// Two of unequal thickness in one pan, of which the thin one is to go in after some seconds.
+const TWO_IN_ONE: &str = r"
+    const [seconds, done] = arguments;
+    const send = (path, method, body) => fetch(path, {
+        method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body),
+    }).then((answer) => answer.ok ? answer.json() : answer.text().then((text) => Promise.reject(text)));
+    const at = (s) => new Date(Date.now() + 1000 * s).toISOString();
+    const cod = (id, thickness_mm) => ({
+        id, name: `${id} cod`, serve_at: at(3600), prepared: true,
+        request: {
+            piece: { species: 'cod', cut: 'loin', thickness_mm, start_c: 5 },
+            method: 'shallow_poach', doneness: 'just_done',
+        },
+    });
+    const dishes = [cod('Thick', 30), { ...cod('Thin', 20), with: 'Thick' }];
+    send('/api/line-ups', 'POST', { name: 'Two in one', line_up: { dishes } }).then(({ id, dishes }) => {
+        const thin = dishes.find((d) => d.id === 'Thin');
+        const first_serve_at = at(thin.serve_s - thin.starts[0].start_s + seconds);
+        return send(`/api/line-ups/${id}`, 'PATCH', { first_serve_at, running: true });
+    }).then(({ id }) => done(id), (failure) => done(String(failure)));
+";
+
+/// Of two in one pan each is told of by itself: the second meets the heat at the stove as the first has it, and the
+/// service follows both.
+#[tokio::test]
+async fn the_second_in_a_pan_goes_in_by_itself() -> Outcome {
+    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    let id = browser.client.execute_async(TWO_IN_ONE, vec![4.into()]).await?;
+    assert!(id.is_number(), "{id}");
+    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
+    browser.until("document.body.innerText.includes('Thin cod')").await?;
+    browser.press("It is in").await?;
+    browser.until("document.body.innerText.includes('Thin cod is at the stove.')").await?;
+    let says = "document.querySelector('main [role=status]')?.innerText";
+    browser.until(&format!("{says}?.startsWith('Thin cod ')")).await?;
+    let script = "const [id, done] = arguments;
+        fetch(`/api/line-ups/${id}`).then((answer) => answer.json()).then(done);";
+    let line_up = browser.client.execute_async(script, vec![id]).await?;
+    let asked = line_up["asked"].as_array().ok_or("dishes")?;
+    assert!(asked[0]["at_stove"].is_null() && asked[1]["at_stove"].is_object(), "{asked:#?}");
+    assert_eq!(line_up["clashes"].as_array().map(Vec::len), Some(0), "{}", line_up["clashes"]);
+    Ok(())
+}
+
 /// A finger is down on what comes next while its moment comes: the row stays where it is until the finger is up, so
 /// that the tap counts.
 #[tokio::test]

@@ -260,7 +260,14 @@ pub(super) fn apply(
             find(next, dish)?;
             next.dishes.retain(|d| d.id != *dish && d.with.as_ref() != Some(dish));
         }
-        Change::Serve { dish, serve_s } => find(next, dish)?.serve_s = *serve_s,
+        Change::Serve { dish, serve_s } => {
+            let dish = find(next, dish)?;
+            dish.serve_s = *serve_s;
+            if dish.with.is_some() {
+                // It goes in when that wants it.
+                dish.stood = None;
+            }
+        }
         Change::Servings { dish, servings } => {
             let dish = find(next, dish)?;
             dish.servings = Some(*servings);

@@ -45,7 +45,7 @@ impl<'r> Shared<'r> {
         if at_once {
             notes = self.all_at_once(kitchen, parts, solve);
         } else if parts.len() > 1 || !sides.is_empty() {
-            let late_s = late_s(parts);
+            let (_, in_s) = self.go_in_s(parts, false);
             let joining = sides.iter().map(|(_, joins, mass_g)| Joining {
                 before_end_s: joins.before_end_s,
                 mass_g: *mass_g,
@@ -54,10 +54,11 @@ impl<'r> Shared<'r> {
             let mut joining: Vec<Joining> = joining.collect();
             let sharers: Vec<Sharer<'_>> = parts
                 .iter()
-                .map(|part| Sharer {
+                .zip(in_s)
+                .map(|(part, in_s)| Sharer {
                     request: &part.fish.request,
-                    out_s: part.fish.dish.serve_s - part.plan.answer.rest_s + late_s,
-                    went_in_s: part.went_in_s(),
+                    out_s: in_s + part.pull_s,
+                    went_in_s: part.at_stove_s(),
                     // All of them join the host.
                     sides: std::mem::take(&mut joining),
                 })
@@ -106,7 +107,7 @@ impl<'r> Shared<'r> {
             let usual_s = part.plan.answer.rest_s;
             for _ in 0..RESTS_TRIED {
                 let stands_s = part.fish.dish.serve_s - in_s - part.pull_s;
-                let is_known = part.went_in_s().is_some();
+                let is_known = part.at_stove_s().is_some();
                 if is_known || (stands_s - part.plan.answer.rest_s).abs() < WORTH_S {
                     break;
                 }
@@ -128,34 +129,47 @@ impl<'r> Shared<'r> {
         notes
     }
 
-    /// When each goes in after the first one: as long before its moment as it takes, later as they are late, and what
-    /// is at the stove when it did.
-    fn offset(&self, parts: &mut [Part<'r>], at_once: bool) {
-        let late_s = late_s(parts);
+    /// When the first goes in, and each of them, s: as long before its moment as it takes, and what is at the stove when it
+    /// did. What is late there makes what is still to come as late, which otherwise stays where it stood.
+    fn go_in_s(&self, parts: &[Part<'_>], at_once: bool) -> (f64, Vec<f64>) {
         let begun = self.host.dish.fixed.iter().find(|fixed| fixed.key == first_heat());
         let begun_s = begun.map(|fixed| fixed.start_s);
-        let mut in_s: Vec<f64> =
-            parts.iter().map(|p| p.went_in_s().unwrap_or_else(|| p.goes_in_s(late_s))).collect();
-        let first_s = in_s.iter().copied().fold(f64::INFINITY, f64::min);
-        let is_any_known = parts.iter().any(|part| part.went_in_s().is_some());
-        // Begun, and nobody told of any of them: all of it is where it began.
-        let moved_s = match begun_s {
-            Some(begun_s) if !is_any_known => begun_s - first_s,
-            // What began at no round time is out at a round one: not after its own.
-            _ if is_any_known => -TICK_S,
-            _ => 0.0,
+        let asked_s = |part: &Part<'_>| part.goes_in_s(0.0);
+        let first_s = parts.iter().map(asked_s).fold(f64::INFINITY, f64::min);
+        let told = parts.iter().filter_map(|part| Some((part, part.at_stove_s()?)));
+        let late_s = told.map(|(part, in_s)| in_s - part.goes_in_s(0.0));
+        let late_s = late_s.reduce(f64::max);
+        let begins_s = match late_s {
+            None => begun_s.unwrap_or(first_s),
+            Some(_) => parts
+                .iter()
+                .filter_map(Part::at_stove_s)
+                .chain(begun_s)
+                .fold(f64::INFINITY, f64::min),
         };
-        let begins_s = begun_s.unwrap_or(first_s);
-        for (part, in_s) in parts.iter().zip(&mut in_s) {
-            if at_once && part.went_in_s().is_none() {
-                *in_s = begins_s;
-            } else if part.went_in_s().is_none() {
-                *in_s += moved_s;
-                let is_host = part.fish.place == self.host.place;
-                let held_s = part.fish.dish.held_until_s.filter(|_| !is_host);
-                *in_s = in_s.max(held_s.unwrap_or(begins_s)).max(begins_s);
-            }
-        }
+        let in_s = |part: &Part<'_>| {
+            let is_host = part.fish.place == self.host.place;
+            let held_s = part.fish.dish.held_until_s.filter(|_| !is_host).unwrap_or(begins_s);
+            let open_s = match late_s {
+                _ if at_once => begins_s,
+                // All of it is where the first of them is.
+                None => asked_s(part) + begins_s - first_s,
+                // It went in as it was lined up.
+                Some(_) if begun_s.is_some() && asked_s(part) <= first_s => begins_s,
+                // What began at no round time is out at a round one: not after its own.
+                Some(late_s) => {
+                    let behind_s = part.goes_in_s(late_s) - TICK_S;
+                    part.stood_s().map_or(behind_s, |stood_s| stood_s.max(behind_s))
+                }
+            };
+            part.at_stove_s().unwrap_or_else(|| open_s.max(held_s).max(begins_s))
+        };
+        (begins_s, parts.iter().map(in_s).collect())
+    }
+
+    /// How long after the first one each goes in.
+    fn offset(&self, parts: &mut [Part<'r>], at_once: bool) {
+        let (begins_s, in_s) = self.go_in_s(parts, at_once);
         for (part, in_s) in parts.iter_mut().zip(in_s) {
             part.offset_s = (in_s - begins_s).clamp(0.0, LONGEST_WAIT_S);
         }
@@ -168,24 +182,21 @@ fn first_heat() -> String {
 }
 
 impl Part<'_> {
-    /// When it went in, s: at the stove, or, of what shares another's vessel, as it was lined up.
-    fn went_in_s(&self) -> Option<f64> {
-        let dish = self.fish.dish;
-        let at_stove_s = dish.at_stove.as_ref().map(|at_stove| at_stove.start_s);
-        let mut lined_up = dish.fixed.iter().filter(|_| dish.with.is_some());
-        at_stove_s.or_else(|| lined_up.find(|fixed| fixed.key == first_heat()).map(|f| f.start_s))
+    /// When it went in at the stove, s.
+    fn at_stove_s(&self) -> Option<f64> {
+        self.fish.dish.at_stove.as_ref().map(|at_stove| at_stove.start_s)
+    }
+
+    /// When it was to go in before the last change, s.
+    fn stood_s(&self) -> Option<f64> {
+        let stood = self.fish.dish.stood.as_ref()?;
+        stood.starts.iter().find(|start| start.key == first_heat()).map(|start| start.start_s)
     }
 
     /// When it has to go in to be eaten so much later than asked, s.
     fn goes_in_s(&self, late_s: f64) -> f64 {
         self.fish.dish.serve_s + late_s - self.plan.answer.rest_s - self.pull_s
     }
-}
-
-/// By how much what is at the stove already makes all of them late, s.
-fn late_s(parts: &[Part<'_>]) -> f64 {
-    let late_s = |part: &Part<'_>| Some(part.went_in_s()? - part.goes_in_s(0.0));
-    parts.iter().filter_map(late_s).fold(0.0, f64::max)
 }
 
 /// Whether what it cooks in changes under way, so that nothing can go in later: a pan that goes into the oven, or in which

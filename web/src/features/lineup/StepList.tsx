@@ -68,6 +68,8 @@ export function StepList(props: Props) {
   const meetsHeat = (step: LineUpStep) => step.kind === "heat" && beginsPart(lineUp, step);
   const isFish = (step: LineUpStep) =>
     lineUp.dishes.find((d) => d.id === step.dish)?.request != null;
+  /** What shares the vessel of another meets its heat as that has it. */
+  const shares = (step: LineUpStep) => lineUp.asked.find((d) => d.id === step.dish)?.with != null;
   const cookOf = (step: LineUpStep) => lineUp.asked.find((d) => d.id === step.dish)?.at_stove?.cook;
   const item = (step: LineUpStep, size: "big" | "plain") => (
     <li
@@ -123,7 +125,7 @@ export function StepList(props: Props) {
               }}
             />
           )}
-          {nowS !== null && meetsHeat(step) && step.station !== "hands" && (
+          {nowS !== null && meetsHeat(step) && !shares(step) && step.station !== "hands" && (
             <Tap
               label="Not hot yet"
               isBusy={isBusy}
