@@ -498,7 +498,14 @@ fn dishes(
                 .chain(line.made.cautions.iter().filter(|_| is_host))
                 .cloned()
                 .collect(),
-            notes: if is_host { line.made.notes.clone() } else { Vec::new() },
+            notes: line
+                .made
+                .notes
+                .iter()
+                .filter(|_| is_host)
+                .chain(part.and_then(|part| part.note.as_ref()))
+                .cloned()
+                .collect(),
         })
     };
     kitchen.asked.dishes.iter().enumerate().filter_map(view).collect()

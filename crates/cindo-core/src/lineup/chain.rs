@@ -85,6 +85,8 @@ pub(super) struct Out {
     pub(super) rest_s: f64,
     /// Whether it is eaten when the last one is.
     pub(super) is_last: bool,
+    /// Why it stands longer than the others.
+    pub(super) note: Option<String>,
     /// Its plan in the heat of all.
     pub(super) request: PlanRequest,
     /// What to mind with it, in a few words each.

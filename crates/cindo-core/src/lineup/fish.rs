@@ -160,6 +160,8 @@ pub(super) struct Part<'r> {
     pub(super) turn_s: Option<f64>,
     /// It goes in so long after the first one, s.
     pub(super) offset_s: f64,
+    /// Why it stands longer than the others.
+    pub(super) note: Option<String>,
 }
 
 impl Part<'_> {
@@ -177,6 +179,7 @@ impl Part<'_> {
             at_s: self.offset_s + self.pull_s,
             rest_s: self.plan.answer.rest_s,
             is_last,
+            note: self.note.clone(),
             request,
             cautions: chips.iter().map(|chip| chip.name.clone()).collect(),
         }
@@ -256,7 +259,7 @@ impl<'r> Shared<'r> {
         solve: &mut Solve<'_>,
     ) -> Result<Chained, Vec<FieldError>> {
         let mut parts = self.parts(host, solve)?;
-        let (joined, mut notes) = self.share(kitchen, &mut parts, solve)?;
+        let joined = self.share(kitchen, &mut parts, solve)?;
         let resolved = resolve(kitchen.bench, &parts[0].fish.request).map_err(|e| host.named(e))?;
         let last = latest(&parts);
         let part = &parts[last];
@@ -293,6 +296,7 @@ impl<'r> Shared<'r> {
         }
         let heat = heat(kitchen, stations, (&resolved, &parts, &joined));
         let batches = batches(&parts[0].plan.answer, host.servings());
+        let mut notes = Vec::new();
         if batches > 1 {
             notes.push(format!(
                 "{} batches: {} at a time.",
@@ -332,7 +336,7 @@ impl<'r> Shared<'r> {
         let mut names: Vec<String> =
             last_plates.iter().map(|place| parts[*place].fish.name(kitchen)).collect();
         names.dedup();
-        links.push(plate(servings, &listed(names.iter().map(String::as_str)), &hold));
+        links.push(plate(servings, &names.join(" and "), &hold));
         if let Some(plate) = links.last_mut() {
             plate.moves.iter_mut().for_each(|m| m.dish = Some(part.fish.place));
         }
@@ -393,7 +397,7 @@ impl<'r> Shared<'r> {
                 return Err(fish.named(vec![error]));
             }
             let pull_s = plan.answer.pull_s;
-            parts.push(Part { fish, plan, pull_s, turn_s: None, offset_s: 0.0 });
+            parts.push(Part { fish, plan, pull_s, turn_s: None, offset_s: 0.0, note: None });
         }
         Ok(parts)
     }

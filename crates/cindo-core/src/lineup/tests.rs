@@ -190,8 +190,9 @@ fn a_pan_that_changes_takes_all_at_once() {
         assert!(thin.out_s.unwrap() < thick.out_s.unwrap() - 60.0, "{thin:#?}");
         let rest_s = thin.request.as_ref().unwrap().rest_s.unwrap();
         assert!((rest_s - thin.stands_s.unwrap()).abs() < 30.0, "{rest_s} {thin:#?}");
-        let note = thick.notes.join(" ");
-        assert!(note.contains("goes in with the others, is done first and waits "), "{note}");
+        let note = thin.notes.join(" ");
+        assert!(note.contains("goes in with the others, as their heat changes"), "{note}");
+        assert!(thick.notes.is_empty(), "{thick:#?}");
         assert!(line_up.clashes.is_empty());
     }
 }

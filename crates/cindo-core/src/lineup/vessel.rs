@@ -9,7 +9,7 @@ use crate::catalogue::Joins;
 use crate::cook::{Joining, SET_BEFORE_S, Sharer, together};
 use crate::error::FieldError;
 use crate::plan::{PlanAnswer, Step};
-use crate::say::{capital, clock};
+use crate::say::clock;
 use crate::setup::{PlanRequest, resolve};
 use crate::timeline::Programme;
 
@@ -31,19 +31,17 @@ pub(super) struct GoesIn {
 
 impl<'r> Shared<'r> {
     /// Those that share a heat cool it for one another, and so does what joins them: each stays in until it is right,
-    /// and goes in as long before, or with the others where what they cook in changes under way. When each side goes in,
-    /// and what is to be said.
+    /// and goes in as long before, or with the others where what they cook in changes under way. When each side goes in.
     pub(super) fn share(
         &self,
         kitchen: &Kitchen<'_>,
         parts: &mut [Part<'r>],
         solve: &mut Solve<'_>,
-    ) -> Result<(Vec<GoesIn>, Vec<String>), Vec<FieldError>> {
+    ) -> Result<Vec<GoesIn>, Vec<FieldError>> {
         let sides = self.sides(kitchen);
-        let mut notes = Vec::new();
         let at_once = parts.len() > 1 && is_moved(kitchen, &parts[0])?;
         if at_once {
-            notes = self.all_at_once(kitchen, parts, solve);
+            self.all_at_once(parts, solve);
         } else if parts.len() > 1 || !sides.is_empty() {
             let (_, in_s) = self.go_in_s(parts, false);
             let joining = sides.iter().map(|(_, joins, mass_g)| Joining {
@@ -79,7 +77,7 @@ impl<'r> Shared<'r> {
             at_s: (parts[0].pull_s - joins.before_end_s).max(0.0),
             title: joins.title.clone(),
         };
-        Ok((sides.into_iter().map(side).collect(), notes))
+        Ok(sides.into_iter().map(side).collect())
     }
 
     /// Sides that join the host: place, how, and how much, g.
@@ -94,15 +92,9 @@ impl<'r> Shared<'r> {
     }
 
     /// All go in at once: who is done before the others stands, and is planned for that.
-    fn all_at_once(
-        &self,
-        kitchen: &Kitchen<'_>,
-        parts: &mut [Part<'r>],
-        solve: &mut Solve<'_>,
-    ) -> Vec<String> {
+    fn all_at_once(&self, parts: &mut [Part<'r>], solve: &mut Solve<'_>) {
         let due_s = |part: &Part<'_>| part.goes_in_s(0.0);
         let in_s = parts.iter().map(due_s).fold(f64::INFINITY, f64::min);
-        let mut notes = Vec::new();
         for part in &mut *parts {
             let usual_s = part.plan.answer.rest_s;
             for _ in 0..RESTS_TRIED {
@@ -118,15 +110,11 @@ impl<'r> Shared<'r> {
                 (part.pull_s, part.fish, part.plan) = (plan.answer.pull_s, fish, plan);
             }
             let longer_s = part.plan.answer.rest_s - usual_s;
-            if longer_s > WAITS_LONG_S {
-                notes.push(format!(
-                    "{} goes in with the others, is done first and waits {}: what they cook in changes under way.",
-                    capital(&part.fish.name(kitchen)),
-                    clock(longer_s),
-                ));
-            }
+            part.note = (longer_s > WAITS_LONG_S).then(|| {
+                let longer = clock(longer_s);
+                format!("It goes in with the others, as their heat changes under way, and is done {longer} before them.")
+            });
         }
-        notes
     }
 
     /// When the first goes in, and each of them, s: as long before its moment as it takes, and what is at the stove when it
