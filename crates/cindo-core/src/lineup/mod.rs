@@ -275,6 +275,10 @@ impl Kitchen<'_> {
         let mut problems = Problems::new();
         for (place, busy) in self.asked.busy.iter().enumerate() {
             let Some(station) = stations.list.iter().position(|s| s.id == busy.station) else {
+                // It was needed when that was told.
+                if Stations::is_idle(&busy.station, &self.at_hand) {
+                    continue;
+                }
                 let known: Vec<&str> = stations.list.iter().map(|s| s.id.as_str()).collect();
                 problems.add(
                     &format!("busy.{place}.station"),

@@ -21,6 +21,11 @@ const SHELVES: u32 = 2;
 const ZONES: u32 = 2;
 /// Cooks that share a board for raw fish and one for the rest (common practice).
 const COOKS_AT_BOARD: u32 = 2;
+/// Ids of boards and of the sink.
+const SINK: &str = "sink";
+const RAW_BOARD: &str = "raw_board";
+const BOARD: &str = "board";
+
 /// A station.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -125,9 +130,9 @@ impl Stations {
         let cooks = self.list[HANDS_AT].capacity;
         let boards = cooks.div_ceil(COOKS_AT_BOARD);
         let (id, name, capacity) = match place {
-            Place::Sink => ("sink", "sink", 1),
-            Place::RawBoard => ("raw_board", "board for raw fish", boards),
-            Place::Board => ("board", "other board", boards),
+            Place::Sink => (SINK, "sink", 1),
+            Place::RawBoard => (RAW_BOARD, "board for raw fish", boards),
+            Place::Board => (BOARD, "other board", boards),
             Place::Burner | Place::Fryer | Place::None => return None,
         };
         (cooks > 1).then(|| self.known(id, name, capacity, None))
@@ -175,6 +180,11 @@ impl Stations {
             Resource { capacity: station.capacity, changes }
         };
         self.list.iter().enumerate().map(resource).collect()
+    }
+
+    /// Whether a station that nothing needs has this id: gear at hand, a board or the sink.
+    pub(super) fn is_idle(id: &str, at_hand: &[std::sync::Arc<Known>]) -> bool {
+        [SINK, RAW_BOARD, BOARD].contains(&id) || at_hand.iter().any(|known| known.gear.id == id)
     }
 
     /// Whether it is a board or the sink.

@@ -309,6 +309,28 @@ fn one_oven_finds_the_heat_that_serves_both() {
     assert!(note.contains("One heat for all in it: "), "{at:?} {note}");
 }
 
+/// What a station is busy with outlives what needed it: the chips are struck off while the oil is told late, and one of
+/// two cooks goes home while the sink is taken.
+#[test]
+fn a_busy_station_that_nothing_needs_is_in_nobodys_way() {
+    let cook = Cook::new();
+    let busy = |station: &str| Busy {
+        station: station.into(),
+        from_s: Some(-900.0),
+        until_s: -600.0,
+        why: String::new(),
+    };
+    let asked = |busy: Vec<Busy>, hands: u32| {
+        let dishes = vec![Dish { prepared: false, ..side("spinach", "spinach", 2) }];
+        cook.line_up(&LineUpRequest { busy, hands: Some(hands), ..request(dishes) })
+    };
+    let free = asked(Vec::new(), 1).unwrap();
+    let idle = asked(vec![busy("fryer_6l"), busy("sink")], 1).unwrap();
+    assert_eq!((&idle.dishes, &idle.steps), (&free.dishes, &free.steps));
+    let errors = asked(vec![busy("fryer_6l"), busy("moon")], 1).unwrap_err();
+    assert_eq!((errors.len(), errors[0].field.as_str()), (1, "busy.1.station"));
+}
+
 /// Twelve minutes before supper there is no time for a dish that takes a quarter of an hour: it says so, and when
 /// it could be there.
 #[test]
