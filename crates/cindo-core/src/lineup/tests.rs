@@ -309,6 +309,29 @@ fn one_oven_finds_the_heat_that_serves_both() {
     assert!(note.contains("One heat for all in it: "), "{at:?} {note}");
 }
 
+/// Hot food that is not kept hot is eaten within two hours of its heat (the British rule below 63 °C; within four of the
+/// FDA Food Code, 3-501.19; both from memory), and no chain lets it stand for longer: what may is cold.
+#[test]
+fn nothing_hot_stands_longer_than_a_kitchen_may_let_it() {
+    const LONGEST_S: f64 = 7200.0;
+    let cook = Cook::new();
+    for side in cook.catalogue.sides.iter() {
+        let is_cold = ["cold", "fridge"].iter().any(|word| side.held.contains(word));
+        assert!(is_cold || side.holds_s < LONGEST_S, "{}: {} s", side.id, side.holds_s);
+    }
+    // However early it has to be done: two dishes for one pan, eaten together, then half an hour apart.
+    for apart_s in [0.0, 1800.0] {
+        let mut dishes = vec![
+            fish("first", "cod", "loin", 30.0, "sear", 2),
+            fish("second", "cod", "loin", 30.0, "sear", 2),
+        ];
+        dishes.iter_mut().for_each(|dish| dish.vessel = Some("clad_28".into()));
+        dishes[1].serve_s = apart_s;
+        let line_up = cook.line_up(&request(dishes)).unwrap();
+        assert!(line_up.dishes.iter().all(|d| d.stands_s.unwrap() < LONGEST_S), "{apart_s}");
+    }
+}
+
 /// What a station is busy with outlives what needed it: the chips are struck off while the oil is told late, and one of
 /// two cooks goes home while the sink is taken.
 #[test]
