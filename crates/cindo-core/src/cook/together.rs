@@ -170,8 +170,12 @@ fn left(
     for other in before.iter().rev() {
         let Planned { promise, events, moments, .. } = &all[*other];
         let at_s = now_s - moments.in_s;
-        let by_then: Vec<Event> = events.iter().filter(|e| e.at_s <= at_s).cloned().collect();
+        let in_it = |event: &&Event| event.at_s <= at_s && event.at_s < moments.pull_s;
+        let mut by_then: Vec<Event> = events.iter().filter(in_it).cloned().collect();
         // Out by then, it is still known how it left its heat.
+        if moments.pull_s <= at_s {
+            by_then.push(Event { id: String::new(), at_s: moments.pull_s, what: Happened::Out });
+        }
         let heat = heat_left(bench, sharers[*other].request, promise, &by_then, at_s);
         left.extend(heat.map_err(|e| (*other, e))?.map(|heat| (*other, heat)));
     }

@@ -317,7 +317,13 @@ pub(super) fn apply(
             goes_in(next, line_up, id);
         }
         Change::Free { dish, key } => {
-            let dish = find(next, dish)?;
+            // A pin of all in a vessel is taken out for all; who goes in later than said leaves the others in.
+            let host = find(next, dish)?.with.clone().filter(|_| key.starts_with(HEAT));
+            let is_ahead = |host: &String| {
+                let start_s = heat_start_s(line_up, host, key);
+                start_s.zip(now_s).is_none_or(|(start_s, now_s)| start_s > now_s)
+            };
+            let dish = find(next, host.as_ref().filter(|host| is_ahead(host)).unwrap_or(dish))?;
             dish.fixed.retain(|fixed| fixed.key != *key);
             if key.starts_with(HEAT) {
                 dish.unbind();

@@ -229,6 +229,47 @@ fn a_shared_pan_is_that_of_the_stove() {
     }
 }
 
+/// Who eats a quarter of an hour later has the pan alone: it is as hot as for the first, and takes as long as by itself.
+#[test]
+fn a_later_guest_has_the_pan_alone() {
+    let cook = Cook::new();
+    let mut asked = unequal("sear");
+    asked.dishes[1].serve_s = 900.0;
+    let line_up = cook.line_up(&asked).unwrap();
+    let (first, later) = (view(&line_up, "thick"), view(&line_up, "thin"));
+    let in_s = later.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+    assert!(in_s > first.out_s.unwrap() + 60.0, "{in_s} {first:#?}");
+    let alone = Promise::of(&cook.catalogue, later.request.as_ref().unwrap()).unwrap();
+    let pull_s = later.out_s.unwrap() - in_s;
+    assert!((pull_s - alone.pull_s).abs() < 4.0, "{pull_s}, alone {}", alone.pull_s);
+    // It was turned down for the first.
+    assert!((in_s - start_of(&line_up, "thin", "Heat up") - 45.0).abs() < 2.0);
+    assert_eq!((first.served_s, later.served_s), (Some(0.0), Some(900.0)));
+}
+
+/// A pin at one of those that share a pan holds all of it, and is taken out there again.
+#[test]
+fn a_pin_in_a_shared_pan_holds_all_of_it() {
+    let cook = Cook::new();
+    let asked = unequal("shallow_poach");
+    let line_up = cook.line_up(&asked).unwrap();
+    let in_s = |line_up: &LineUp, id: &str| {
+        view(line_up, id).starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
+    };
+    let key = "heat:1".to_owned();
+    let start_s = in_s(&line_up, "thin") - 300.0;
+    let pin = Change::Fix { dish: "thin".into(), key: key.clone(), start_s };
+    let pinned = change(&asked, &line_up, None, &[pin]).unwrap();
+    let held = cook.line_up(&pinned).unwrap();
+    for id in ["thick", "thin"] {
+        let sooner_s = in_s(&line_up, id) - in_s(&held, id);
+        assert!((sooner_s - 300.0).abs() <= 5.0, "{id}: {sooner_s}");
+    }
+    let free = Change::Free { dish: "thin".into(), key };
+    let freed = change(&pinned, &held, None, &[free]).unwrap();
+    assert!(freed.dishes.iter().all(|dish| dish.fixed.is_empty()), "{:#?}", freed.dishes);
+}
+
 /// In a service each of those that share a pan goes in at the stove when it does: the other stays where it is, whichever
 /// is told of first, and an earlier one is the beginning of the whole.
 #[test]
