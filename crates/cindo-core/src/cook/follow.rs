@@ -213,6 +213,10 @@ impl Cook<'_, '_> {
 /// A series at a moment.
 pub(super) fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
     let times = &series.time_s;
+    if times.len() < 2 {
+        // A run that stopped at once: the budget of its question is spent, and it is answered so.
+        return values.first().copied().unwrap_or_default();
+    }
     let next = times.partition_point(|t| *t <= at_s).clamp(1, times.len() - 1);
     let (from_s, to_s) = (times[next - 1], times[next]);
     let share = ((at_s - from_s) / (to_s - from_s).max(1e-9)).clamp(0.0, 1.0);

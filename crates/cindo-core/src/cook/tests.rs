@@ -1,4 +1,5 @@
 use super::*;
+use crate::bench::Bench;
 use crate::catalogue::{Catalogue, School};
 use crate::piece::Piece;
 use crate::plan::{Probe, plan};
@@ -523,6 +524,25 @@ fn heat_is_left_as_it_is_and_comes_back() {
     let wanted = heat_wanted(&stove.catalogue, &stove.request).unwrap().unwrap();
     assert_eq!((wanted.gear.as_str(), &during.gear), ("fryer_6l", &wanted.gear));
     assert!((wanted.fish.mass_g / 6.0 - 200.0).abs() < 120.0 && (wanted.set_c - set_c).abs() < 0.1);
+}
+
+/// However little may be worked out, what it is enough for is the answer, or it is said that it is not.
+#[test]
+fn a_spent_budget_is_said() {
+    let stove = Stove::of(request("sear"));
+    let into = [event(0, 0.0, Happened::In { medium_c: None })];
+    let mut answered = 0;
+    for most in [0, 1, 100, 10_000, 30_000, 100_000, 300_000, 1_000_000, 10_000_000] {
+        let budget = cindo_heat::solve::Budget::of(most);
+        let bench = Bench { budget: Some(&budget), ..Bench::from(&stove.catalogue) };
+        let left = heat_left(bench, &stove.request, &stove.promise, &into, 60.0);
+        let followed = follow(bench, &stove.request, &stove.promise, (&into, &[]), 60.0);
+        for errors in [left.err(), followed.err()].into_iter().flatten() {
+            assert_eq!(errors[0].field, "request", "{most}: {errors:?}");
+        }
+        answered += u32::from(!budget.is_over());
+    }
+    assert!((1..9).contains(&answered), "{answered}");
 }
 
 /// What went on into the oven is not in the pan any more.

@@ -247,6 +247,21 @@ fn a_later_guest_has_the_pan_alone() {
     assert_eq!((first.served_s, later.served_s), (Some(0.0), Some(900.0)));
 }
 
+/// More in one pan than anybody follows are each planned for it as it is set, and lined up all the same.
+#[test]
+fn many_in_one_pan_are_lined_up_all_the_same() {
+    let cook = Cook::new();
+    let small = |i: u8| {
+        let id = if i == 0 { "d0".to_owned() } else { format!("with {i}") };
+        let mut dish = fish(&id, "cod", "loin", 15.0 + f64::from(i % 3), "shallow_poach", 1);
+        let piece = &mut dish.request.as_mut().unwrap().piece;
+        (piece.length_mm, piece.width_mm) = (Some(60.0), Some(20.0));
+        Dish { with: (i > 0).then(|| "d0".into()), ..dish }
+    };
+    let line_up = cook.line_up(&request((0..40).map(small).collect())).unwrap();
+    assert!(line_up.dishes.iter().all(|d| d.served_s.is_some() && d.out_s.is_some()));
+}
+
 /// A pin at one of those that share a pan holds all of it, and is taken out there again.
 #[test]
 fn a_pin_in_a_shared_pan_holds_all_of_it() {

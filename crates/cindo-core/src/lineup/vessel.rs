@@ -13,6 +13,9 @@ use crate::say::clock;
 use crate::setup::{PlanRequest, resolve};
 use crate::timeline::Programme;
 
+/// Of more than so many in one vessel nobody knows who goes in when by the second: each is planned as if it met the heat
+/// as it is set.
+const MOST_TOGETHER: usize = 8;
 /// What goes in within so long of another goes in with it, s.
 const AT_ONCE_S: f64 = 20.0;
 /// How often a rest is tried again because the pull has moved by it.
@@ -42,7 +45,7 @@ impl<'r> Shared<'r> {
         let at_once = parts.len() > 1 && is_moved(kitchen, &parts[0])?;
         if at_once {
             self.all_at_once(parts, solve);
-        } else if parts.len() > 1 || !sides.is_empty() {
+        } else if parts.len() <= MOST_TOGETHER && parts.len() + sides.len() > 1 {
             let (_, in_s) = self.go_in_s(parts, false);
             let joining = sides.iter().map(|(_, joins, mass_g)| Joining {
                 before_end_s: joins.before_end_s,
