@@ -68,11 +68,12 @@ fn view<'l>(line_up: &'l LineUp, id: &str) -> &'l DishView {
 }
 
 /// Hands never do more than there are cooks, and stations hold no more than they can: read off the answer. What is done
-/// with those that share a vessel (`with d1` that of `d1`) is done by one pair of hands.
+/// with those that share a vessel (`with d1`, or `with d1/2`, that of `d1`) is done by one pair of hands.
 fn nobody_is_in_two_places(line_up: &LineUp) {
     let of = |stretch: &Stretch| {
         let dish = stretch.dish.clone().unwrap_or_default();
-        (dish.strip_prefix("with ").unwrap_or(&dish).to_owned(), stretch.key.clone())
+        let host = dish.strip_prefix("with ").and_then(|host| host.split('/').next());
+        (host.unwrap_or(&dish).to_owned(), stretch.key.clone())
     };
     for station in &line_up.stations {
         for (i, one) in station.busy.iter().enumerate() {
@@ -245,6 +246,75 @@ fn a_later_guest_has_the_pan_alone() {
     // It was turned down for the first.
     assert!((in_s - start_of(&line_up, "thin", "Heat up") - 45.0).abs() < 2.0);
     assert_eq!((first.served_s, later.served_s), (Some(0.0), Some(900.0)));
+}
+
+/// Whatever is told of those that share a vessel, in whatever order: it is lined up, what was told to be in stays in then,
+/// nothing comes out before it went in, and what is told once more changes nothing.
+#[test]
+fn whatever_happens_in_a_shared_pan_it_is_lined_up() {
+    const METHODS: [&str; 7] =
+        ["sear", "saute", "deep_fry", "braise", "pan_roast", "shallow_poach", "grill"];
+    let cook = Cook::new();
+    let mut rng = StdRng::seed_from_u64(11);
+    for _ in 0..12 {
+        let method = METHODS[rng.random_range(0..METHODS.len())];
+        let count = rng.random_range(2..5);
+        let dishes = (0..count).map(|i| {
+            let id = if i == 0 { "d".to_owned() } else { format!("with d/{i}") };
+            let mut dish = fish(&id, "cod", "loin", rng.random_range(15.0..30.0), method, 1);
+            let piece = &mut dish.request.as_mut().unwrap().piece;
+            (piece.length_mm, piece.width_mm) = (Some(90.0), Some(45.0));
+            dish.with = (i > 0).then(|| "d".into());
+            dish.serve_s = 120.0 * f64::from(rng.random_range(0..4));
+            dish
+        });
+        let mut asked = request(dishes.collect());
+        let mut line_up = cook.line_up(&asked).unwrap();
+        let mut now_s = line_up.begins_s;
+        let mut told: HashMap<String, f64> = HashMap::new();
+        for _ in 0..6 {
+            now_s += rng.random_range(0.0..300.0);
+            let dish = asked.dishes[rng.random_range(0..count)].id.clone();
+            let key = "heat:1".to_owned();
+            let one = match rng.random_range(0..5) {
+                0 | 1 => {
+                    let out_s = rng.random_range(120.0..900.0);
+                    let start_s = now_s.round();
+                    told.insert(dish.clone(), start_s);
+                    let at_stove = AtStove { cook: 1, start_s, turn_s: None, out_s };
+                    Change::AtStove { dish, at_stove }
+                }
+                2 => Change::Late { dish, by_s: 180.0 },
+                3 => Change::Serve { dish, serve_s: rng.random_range(0.0_f64..900.0).round() },
+                _ if told.is_empty() => Change::Fix { dish, key, start_s: now_s + 60.0 },
+                _ => continue,
+            };
+            let what = format!("{method} at {now_s:.0}: {one:?}");
+            let next = change(&asked, &line_up, Some(now_s), &[one]);
+            asked = next.unwrap_or_else(|errors| panic!("{what}: {errors:?}"));
+            line_up = cook.line_up(&asked).unwrap_or_else(|errors| panic!("{what}: {errors:?}"));
+            nobody_is_in_two_places(&line_up);
+            for view in &line_up.dishes {
+                let in_s = view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+                assert!(view.out_s.unwrap() > in_s, "{what}: {view:#?}");
+                // Of the one whose vessel it is the start is that of the first.
+                let is_told = told.get(&view.id).filter(|_| view.id != "d");
+                let off_s = is_told.map_or(0.0, |told_s| (told_s - in_s).abs());
+                assert!(off_s <= 5.0, "{what}: told at {is_told:?} {view:#?}");
+            }
+            let again = change(&asked, &line_up, Some(now_s), &[]).unwrap();
+            let again = cook.line_up(&again).unwrap();
+            for (was, is) in line_up.dishes.iter().zip(&again.dishes) {
+                let in_s = |view: &DishView| {
+                    view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
+                };
+                // To the second, as moments that hang on each other are found to half of one.
+                let off_s = (in_s(was) - in_s(is)).abs();
+                let off_s = off_s.max((was.out_s.unwrap() - is.out_s.unwrap()).abs());
+                assert!(off_s <= 1.0, "{what}: {was:#?} {is:#?}");
+            }
+        }
+    }
 }
 
 /// More in one pan than anybody follows are each planned for it as it is set, and lined up all the same.

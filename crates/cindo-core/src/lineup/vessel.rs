@@ -4,6 +4,7 @@ use super::chain::{HEAT, LONGEST_WAIT_S, Move, StepKind};
 use super::fish::{OTHER_S, Part, Shared};
 use super::request::Dish;
 use super::schedule::TICK_S;
+use super::station::{to_s, to_ticks};
 use super::{Kitchen, LONGEST_REST_S, Solve, WORTH_S};
 use crate::catalogue::Joins;
 use crate::cook::{Joining, SET_BEFORE_S, Sharer, together};
@@ -124,7 +125,9 @@ impl<'r> Shared<'r> {
     /// did. What is late there makes what is still to come as late, which otherwise stays where it stood.
     fn go_in_s(&self, parts: &[Part<'_>], at_once: bool) -> (f64, Vec<f64>) {
         let begun = self.host.dish.fixed.iter().find(|fixed| fixed.key == first_heat());
-        let begun_s = begun.map(|fixed| fixed.start_s);
+        // As the schedule has it.
+        let ticked_s = |at_s: f64| to_s(to_ticks(at_s));
+        let begun_s = begun.map(|fixed| ticked_s(fixed.start_s));
         let asked_s = |part: &Part<'_>| part.goes_in_s(0.0);
         let first_s = parts.iter().map(asked_s).fold(f64::INFINITY, f64::min);
         let told = parts.iter().filter_map(|part| Some((part, part.at_stove_s()?)));
@@ -135,6 +138,7 @@ impl<'r> Shared<'r> {
             Some(_) => parts
                 .iter()
                 .filter_map(Part::at_stove_s)
+                .map(ticked_s)
                 .chain(begun_s)
                 .fold(f64::INFINITY, f64::min),
         };
