@@ -441,7 +441,7 @@ fn one_oven_finds_the_heat_that_serves_both() {
 fn nothing_hot_stands_longer_than_a_kitchen_may_let_it() {
     const LONGEST_S: f64 = 7200.0;
     let cook = Cook::new();
-    for side in cook.catalogue.sides.iter() {
+    for side in &cook.catalogue.sides {
         let is_cold = ["cold", "fridge"].iter().any(|word| side.held.contains(word));
         assert!(is_cold || side.holds_s < LONGEST_S, "{}: {} s", side.id, side.holds_s);
     }
@@ -451,7 +451,9 @@ fn nothing_hot_stands_longer_than_a_kitchen_may_let_it() {
             fish("first", "cod", "loin", 30.0, "sear", 2),
             fish("second", "cod", "loin", 30.0, "sear", 2),
         ];
-        dishes.iter_mut().for_each(|dish| dish.vessel = Some("clad_28".into()));
+        for dish in &mut dishes {
+            dish.vessel = Some("clad_28".into());
+        }
         dishes[1].serve_s = apart_s;
         let line_up = cook.line_up(&request(dishes)).unwrap();
         assert!(line_up.dishes.iter().all(|d| d.stands_s.unwrap() < LONGEST_S), "{apart_s}");
