@@ -375,13 +375,14 @@ fn begins_with(next: &mut LineUpRequest, line_up: &LineUp, id: &str, key: &str) 
     let at_stove = next.dishes.iter().filter(shares).filter_map(|dish| dish.at_stove.as_ref());
     let told_s = at_stove.map(|at_stove| at_stove.start_s).fold(f64::INFINITY, f64::min);
     let first_s = heat_start_s(line_up, &host, key);
-    let is_first = |other: &str| {
-        let later_s =
-            heat_start_s(line_up, other, key).zip(first_s).map(|(own, first)| own - first);
-        later_s.is_some_and(|later_s| later_s < AT_ONCE_S)
+    let is_at_once = |other: &str| {
+        let start_s = heat_start_s(line_up, other, key);
+        start_s.zip(first_s).is_some_and(|(own_s, first_s)| own_s - first_s < AT_ONCE_S)
     };
-    let others = next.dishes.iter().filter(shares).filter(|dish| dish.id != id && dish.id != host);
-    let is_first = is_first(id) && !(id == host && others.into_iter().any(|o| is_first(&o.id)));
+    // The start of the one whose vessel it is is that of the first, so whether that is itself the others say.
+    let mut others = next.dishes.iter().filter(|dish| dish.with.as_ref() == Some(&host));
+    let is_first =
+        if id == host { !others.any(|other| is_at_once(&other.id)) } else { is_at_once(id) };
     let Some(host) = next.dishes.iter_mut().find(|dish| dish.id == host) else { return };
     let begun_s = host.fixed.iter().find(|fixed| fixed.key == key).map(|fixed| fixed.start_s);
     let start_s = begun_s.filter(|_| !is_first).map_or(told_s, |begun_s| begun_s.min(told_s));

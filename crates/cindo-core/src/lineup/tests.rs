@@ -67,6 +67,11 @@ fn view<'l>(line_up: &'l LineUp, id: &str) -> &'l DishView {
     line_up.dishes.iter().find(|d| d.id == id).unwrap()
 }
 
+/// When a fish goes in, s; of one whose vessel others share, when the first of them does.
+fn goes_in_s(view: &DishView) -> f64 {
+    view.starts.iter().find(|start| start.key == "heat:1").unwrap().start_s
+}
+
 /// Hands never do more than there are cooks, and stations hold no more than they can: read off the answer. What is done
 /// with those that share a vessel (`with d1`, or `with d1/2`, that of `d1`) is done by one pair of hands.
 fn nobody_is_in_two_places(line_up: &LineUp) {
@@ -208,7 +213,7 @@ fn a_shared_pan_is_that_of_the_stove() {
         let view = view(&line_up, id);
         let plan = view.request.clone().unwrap();
         let promise = Promise::of(&cook.catalogue, &plan).unwrap();
-        let in_s = view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        let in_s = goes_in_s(view);
         (plan, promise, in_s, view.out_s.unwrap() - in_s)
     });
     let event = |at_s: f64, what: Happened| Event { id: String::new(), at_s, what };
@@ -238,7 +243,7 @@ fn a_later_guest_has_the_pan_alone() {
     asked.dishes[1].serve_s = 900.0;
     let line_up = cook.line_up(&asked).unwrap();
     let (first, later) = (view(&line_up, "thick"), view(&line_up, "thin"));
-    let in_s = later.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+    let in_s = goes_in_s(later);
     assert!(in_s > first.out_s.unwrap() + 60.0, "{in_s} {first:#?}");
     let alone = Promise::of(&cook.catalogue, later.request.as_ref().unwrap()).unwrap();
     let pull_s = later.out_s.unwrap() - in_s;
@@ -295,7 +300,7 @@ fn whatever_happens_in_a_shared_pan_it_is_lined_up() {
             line_up = cook.line_up(&asked).unwrap_or_else(|errors| panic!("{what}: {errors:?}"));
             nobody_is_in_two_places(&line_up);
             for view in &line_up.dishes {
-                let in_s = view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+                let in_s = goes_in_s(view);
                 assert!(view.out_s.unwrap() > in_s, "{what}: {view:#?}");
                 // Of the one whose vessel it is the start is that of the first.
                 let is_told = told.get(&view.id).filter(|_| view.id != "d");
@@ -305,11 +310,8 @@ fn whatever_happens_in_a_shared_pan_it_is_lined_up() {
             let again = change(&asked, &line_up, Some(now_s), &[]).unwrap();
             let again = cook.line_up(&again).unwrap();
             for (was, is) in line_up.dishes.iter().zip(&again.dishes) {
-                let in_s = |view: &DishView| {
-                    view.starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
-                };
                 // To the second, as moments that hang on each other are found to half of one.
-                let off_s = (in_s(was) - in_s(is)).abs();
+                let off_s = (goes_in_s(was) - goes_in_s(is)).abs();
                 let off_s = off_s.max((was.out_s.unwrap() - is.out_s.unwrap()).abs());
                 assert!(off_s <= 1.0, "{what}: {was:#?} {is:#?}");
             }
@@ -338,9 +340,7 @@ fn a_pin_in_a_shared_pan_holds_all_of_it() {
     let cook = Cook::new();
     let asked = unequal("shallow_poach");
     let line_up = cook.line_up(&asked).unwrap();
-    let in_s = |line_up: &LineUp, id: &str| {
-        view(line_up, id).starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
-    };
+    let in_s = |line_up: &LineUp, id: &str| goes_in_s(view(line_up, id));
     let key = "heat:1".to_owned();
     let start_s = in_s(&line_up, "thin") - 300.0;
     let pin = Change::Fix { dish: "thin".into(), key: key.clone(), start_s };
@@ -362,9 +362,7 @@ fn who_shares_a_pan_goes_in_one_by_one() {
     let cook = Cook::new();
     let asked = unequal("shallow_poach");
     let line_up = cook.line_up(&asked).unwrap();
-    let in_s = |line_up: &LineUp, id: &str| {
-        view(line_up, id).starts.iter().find(|s| s.key == "heat:1").unwrap().start_s
-    };
+    let in_s = |line_up: &LineUp, id: &str| goes_in_s(view(line_up, id));
     let out_s = |line_up: &LineUp, id: &str| view(line_up, id).out_s.unwrap();
     let (thick_s, thin_s) = (in_s(&line_up, "thick"), in_s(&line_up, "thin"));
     assert!(thin_s > thick_s + 60.0);
@@ -402,7 +400,7 @@ fn what_joins_the_fish_cools_its_pan() {
         let mut joiner = side("peas", "peas", peas);
         joiner.with = Some("cod".into());
         let line_up = cook.line_up(&request(vec![host(), joiner])).unwrap();
-        let in_s = view(&line_up, "cod").starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        let in_s = goes_in_s(view(&line_up, "cod"));
         let out_s = view(&line_up, "cod").out_s.unwrap();
         let joined_s = start_of(&line_up, "peas", "Peas in");
         assert!((60.0..=120.0).contains(&(out_s - joined_s)), "{out_s} {joined_s}");
@@ -410,7 +408,7 @@ fn what_joins_the_fish_cools_its_pan() {
     };
     let alone = {
         let line_up = cook.line_up(&request(vec![host()])).unwrap();
-        let in_s = view(&line_up, "cod").starts.iter().find(|s| s.key == "heat:1").unwrap().start_s;
+        let in_s = goes_in_s(view(&line_up, "cod"));
         view(&line_up, "cod").out_s.unwrap() - in_s
     };
     let (few, many) = (minutes(2), minutes(6));
