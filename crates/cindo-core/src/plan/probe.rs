@@ -127,8 +127,10 @@ struct Mark<'p> {
     samples: usize,
 }
 
-/// Marks are so far apart at least, share of the time in the heat.
+/// Marks are so far apart at least, share of the time in the heat; there are none before the second: neither another
+/// turn nor another pull goes back so far.
 const MARK_SHARE: f64 = 0.03;
+const FIRST_MARK_SHARE: f64 = 0.4;
 
 impl<'p, 'a> Looks<'p, '_, 'a> {
     /// What the worst place holds of a piece that goes this way.
@@ -206,8 +208,8 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         });
         let (marks, trace) = (&mut self.marks, &mut self.trace);
         trace.truncate(mark.samples);
-        let mut marked_s = mark.simulation.time_s();
         let Lived { programme, schedule, out_s } = way;
+        let mut marked_s = mark.simulation.time_s().max((FIRST_MARK_SHARE - MARK_SHARE) * out_s);
         plane.heat(&mut mark.simulation, setup, programme, schedule, *out_s, |now, _| {
             trace.add(now);
             if now.time_s() > marked_s + MARK_SHARE * out_s {

@@ -5,8 +5,8 @@ use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
 use super::observe::{Observer, Sink, View};
 use super::step::{
-    Balance, GAMMA, WorkCount, dried_m, drying_and_taking, first_step_s, fit, following_step,
-    is_refused, next_step, shortened,
+    Balance, FIRST_STEP_S_K, GAMMA, WorkCount, dried_m, drying_and_taking, first_step_s, fit,
+    following_step, is_refused, next_step, shortened,
 };
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::Flesh;
@@ -81,7 +81,7 @@ impl<'a> Simulation<'a> {
             accuracy,
             budget: None,
             time_s: 0.0,
-            step_s: first_step_s(accuracy.tolerance_k),
+            step_s: first_step_s(FIRST_STEP_S_K, accuracy.tolerance_k),
             heat: vec![heat; n],
             reserve: vec![flesh.reserve_j_m3; n],
             dried: vec![0.0; n],
@@ -186,7 +186,7 @@ impl<'a> Simulation<'a> {
             state.crust_m = crust_m;
             state.meet(surround.as_ref().and_then(|s| s.backing.as_ref()));
         }
-        self.step_s = first_step_s(self.accuracy.tolerance_k);
+        self.step_s = first_step_s(FIRST_STEP_S_K, self.accuracy.tolerance_k);
         // Landing within rounding of the end counts as landing.
         while self.time_s < end_s - 1e-9 {
             let stop_s = end_s.min(observer.next_stop_s());

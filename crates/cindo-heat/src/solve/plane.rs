@@ -10,8 +10,8 @@ use super::line::{End, ImplicitStage, Scratch};
 use super::lines::{LANES, Lines, lines};
 use super::observe::Sink;
 use super::step::{
-    Balance, GAMMA, drying_and_taking, first_step_s, fit, following_step, is_refused, next_step,
-    shortened,
+    Balance, FIRST_STEP_OF_SECTION_S_K, GAMMA, drying_and_taking, first_step_s, fit,
+    following_step, is_refused, next_step, shortened,
 };
 use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
@@ -52,17 +52,21 @@ pub struct PlaneSimulation<'a> {
     balance: Balance,
     reservoir: Reservoir,
     start_heat_j_m: f64,
-    // State before the step being tried, and scratch, allocated once.
-    before: Before,
-    faces: Vec<Face>,
     /// What acts on each surface during the phase.
     surrounds: Vec<Surround>,
+    /// Area of all of it, m².
+    total_m2: f64,
+    /// Whether anything has dried.
+    has_dried: bool,
+    // State before the step being tried, and scratch, allocated once.
+    before: Own<Before>,
+    faces: Own<Vec<Face>>,
     /// What the step being tried dries off each surface, kg/m², and what that takes, J/m².
-    pending_surface: Vec<[f64; 2]>,
-    work: OwnWork,
+    pending_surface: Own<Vec<[f64; 2]>>,
+    work: Own<Option<Box<Work>>>,
 }
 
-#[derive(Debug, Clone)]
+#[derive(Debug, Default)]
 struct Before {
     heat: Vec<f64>,
     temperature: Vec<f64>,
@@ -70,13 +74,13 @@ struct Before {
     outer_c: Vec<f64>,
 }
 
-/// The scratch of one simulation. Copies are made to go back to, and few of them ever go on: what does gets its own.
+/// Scratch of one simulation. Copies are made to go back to, and few of them ever go on: what does gets its own.
 #[derive(Debug, Default)]
-struct OwnWork(Option<Box<Work>>);
+struct Own<T>(T);
 
-impl Clone for OwnWork {
+impl<T: Default> Clone for Own<T> {
     fn clone(&self) -> Self {
-        Self(None)
+        Self::default()
     }
 }
 
@@ -133,19 +137,21 @@ fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
 }
 
 impl Work {
-    fn new(lines: &[Arc<[Lines]>; 2]) -> Self {
+    /// Room for lines of a piece all of whose cells have this reserve, J/m³, as long as nothing of it has dried.
+    fn new(lines: &[Arc<[Lines]>; 2], reserve_j_m3: f64) -> Self {
         let all = || lines.iter().flat_map(|way| way.iter());
         let longest = all().map(|lines| lines.cells).max().unwrap_or_default();
         let most_ends = all().map(|lines| lines.ends.len()).max().unwrap_or_default();
-        let zeros = || vec![0.0; longest * LANES];
+        let filled = |with: f64| vec![with; longest * LANES];
+        let zeros = || filled(0.0);
         Self {
             heat: zeros(),
             one: zeros(),
             two: zeros(),
             base: zeros(),
             link: zeros(),
-            reserve: zeros(),
-            inverse_scale: zeros(),
+            reserve: filled(reserve_j_m3),
+            inverse_scale: filled(1.0),
             dried: zeros(),
             resistivity: [zeros(), zeros()],
             ends: Vec::with_capacity(most_ends),
@@ -169,6 +175,7 @@ impl<'a> PlaneSimulation<'a> {
         let slope = flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1;
         let lines = [lines(section, false), lines(section, true)];
         let surfaces = section.surface.len();
+        let total_m2 = section.total_m2();
         Self {
             flesh,
             section,
@@ -178,7 +185,7 @@ impl<'a> PlaneSimulation<'a> {
             lines,
             heater: None,
             time_s: 0.0,
-            step_s: first_step_s(accuracy.tolerance_k),
+            step_s: first_step_s(FIRST_STEP_OF_SECTION_S_K, accuracy.tolerance_k),
             steps: 0,
             heat: vec![heat; n],
             reserve: vec![flesh.reserve_j_m3; n],
@@ -191,17 +198,14 @@ impl<'a> PlaneSimulation<'a> {
             state: vec![SurfaceState::default(); surfaces],
             balance: Balance::default(),
             reservoir: Reservoir::default(),
-            start_heat_j_m: heat * section.total_m2(),
-            before: Before {
-                heat: vec![0.0; n],
-                temperature: vec![0.0; n],
-                slope: vec![0.0; n],
-                outer_c: vec![0.0; surfaces],
-            },
-            faces: vec![Face::convective(0.0, start_c); surfaces],
+            start_heat_j_m: heat * total_m2,
             surrounds: vec![Surround::fixed(Face::convective(0.0, start_c)); surfaces],
-            pending_surface: vec![[0.0; 2]; surfaces],
-            work: OwnWork::default(),
+            total_m2,
+            has_dried: false,
+            before: Own::default(),
+            faces: Own::default(),
+            pending_surface: Own::default(),
+            work: Own::default(),
         }
     }
 
@@ -266,19 +270,20 @@ impl<'a> PlaneSimulation<'a> {
             state.meet(surround.backing.as_ref());
         }
         if is_new {
-            self.step_s = first_step_s(self.accuracy.tolerance_k);
+            self.step_s = first_step_s(FIRST_STEP_OF_SECTION_S_K, self.accuracy.tolerance_k);
         }
         while self.time_s < end_s - 1e-9 {
             let (step_s, lands) =
                 next_step(self.step_s, self.accuracy.longest_step_s, end_s - self.time_s);
             let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
             let (at_s, ahead_s) = (self.time_s + 0.5 * step_s, 0.5 * step_s);
-            for ((face, surround), state) in
-                self.faces.iter_mut().zip(&self.surrounds).zip(&self.state)
-            {
-                *face = surround.at(reservoir_c, at_s, ahead_s, state);
-            }
-            self.pending_surface.fill([0.0; 2]);
+            let met = self.surrounds.iter().zip(&self.state);
+            self.faces.0.clear();
+            self.faces.0.extend(
+                met.map(|(surround, state)| surround.at(reservoir_c, at_s, ahead_s, state)),
+            );
+            self.pending_surface.0.clear();
+            self.pending_surface.0.resize(self.surrounds.len(), [0.0; 2]);
             self.keep();
             self.cell_solves = 0;
             let mut pending = Balance::default();
@@ -290,7 +295,7 @@ impl<'a> PlaneSimulation<'a> {
                 self.restore();
                 return Sink::Stop;
             }
-            let error_k = error / (self.section.total_m2() * TYPICAL_CAPACITY_J_M3K);
+            let error_k = error / (self.total_m2 * TYPICAL_CAPACITY_J_M3K);
             let fit = fit(self.accuracy.tolerance_k, error_k);
             if error_k.is_nan() && !is_refused(step_s, fit) {
                 // Nothing that follows could be a number again: it ends where it still is one.
@@ -315,17 +320,19 @@ impl<'a> PlaneSimulation<'a> {
     }
 
     fn keep(&mut self) {
-        self.before.heat.copy_from_slice(&self.heat);
-        self.before.temperature.copy_from_slice(&self.temperature);
-        self.before.slope.copy_from_slice(&self.slope);
-        self.before.outer_c.copy_from_slice(&self.outer_c);
+        let Before { heat, temperature, slope, outer_c } = &mut self.before.0;
+        heat.clone_from(&self.heat);
+        temperature.clone_from(&self.temperature);
+        slope.clone_from(&self.slope);
+        outer_c.clone_from(&self.outer_c);
     }
 
     fn restore(&mut self) {
-        self.heat.copy_from_slice(&self.before.heat);
-        self.temperature.copy_from_slice(&self.before.temperature);
-        self.slope.copy_from_slice(&self.before.slope);
-        self.outer_c.copy_from_slice(&self.before.outer_c);
+        let Before { heat, temperature, slope, outer_c } = &self.before.0;
+        self.heat.clone_from(heat);
+        self.temperature.clone_from(temperature);
+        self.slope.clone_from(slope);
+        self.outer_c.clone_from(outer_c);
     }
 
     /// One implicit step along every line of a direction; returns the error, J/m.
@@ -337,7 +344,8 @@ impl<'a> PlaneSimulation<'a> {
     fn solve_lines(&mut self, lines: &Lines, step_s: f64, pending: &mut Balance) -> f64 {
         let n = lines.cells * LANES;
         let ways = &self.lines;
-        let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(ways)));
+        let reserve = self.flesh.reserve_j_m3;
+        let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(ways, reserve)));
         let scratch = &mut work.scratch[lines.cells / 2 - 1];
         let gather = |to: &mut [f64], from: &[f64]| {
             for (to, cell) in to.iter_mut().zip(&lines.cell) {
@@ -345,9 +353,11 @@ impl<'a> PlaneSimulation<'a> {
             }
         };
         gather(&mut work.heat, &self.heat);
-        gather(&mut work.reserve, &self.reserve);
-        gather(&mut work.inverse_scale, &self.inverse_scale);
-        gather(&mut work.dried, &self.dried);
+        if self.has_dried {
+            gather(&mut work.reserve, &self.reserve);
+            gather(&mut work.inverse_scale, &self.inverse_scale);
+            gather(&mut work.dried, &self.dried);
+        }
         gather(&mut scratch.temperature, &self.temperature);
         gather(&mut scratch.slope, &self.slope);
         let [low, high] = &mut work.resistivity;
@@ -388,7 +398,7 @@ impl<'a> PlaneSimulation<'a> {
             base: &work.heat[..n],
             implicit_s: GAMMA * step_s,
             ends: &work.ends,
-            faces: &self.faces,
+            faces: &self.faces.0,
         };
         work.one[..n].copy_from_slice(&work.heat[..n]);
         let one_settled = stage.solve(&mut work.one[..n], scratch, false);
@@ -415,8 +425,9 @@ impl<'a> PlaneSimulation<'a> {
             pending.book(step_s, end.length_m, [flux, second], on_reservoir);
             self.outer_c[end.surface] = second.outer_c;
             // Each way of the sweep books its share of a slanted surface.
-            for (sum, rate) in
-                self.pending_surface[end.surface].iter_mut().zip(drying_and_taking([flux, second]))
+            for (sum, rate) in self.pending_surface.0[end.surface]
+                .iter_mut()
+                .zip(drying_and_taking([flux, second]))
             {
                 *sum += end.share * step_s * rate;
             }
@@ -434,7 +445,7 @@ impl<'a> PlaneSimulation<'a> {
     fn accept(&mut self, pending: &Balance, step_s: f64) {
         self.balance.add(pending);
         for ((state, surround), [dried, taken]) in
-            self.state.iter_mut().zip(&self.surrounds).zip(&self.pending_surface)
+            self.state.iter_mut().zip(&self.surrounds).zip(&self.pending_surface.0)
         {
             state.advance(surround.backing.as_ref(), step_s, *dried, *taken);
         }
@@ -448,6 +459,7 @@ impl<'a> PlaneSimulation<'a> {
                 self.reserve[i] -= boiled;
                 self.heat[i] -= boiled;
                 boiled_j_m += boiled * area;
+                self.has_dried = true;
                 self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
                 self.inverse_scale[i] = Flesh::inverse_scale(self.dried[i]);
             }

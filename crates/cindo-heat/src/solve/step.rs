@@ -6,7 +6,9 @@ use crate::surround::FaceFlux;
 /// method: 1 − 1/√2. Source: Alexander (1977), SIAM J. Numer. Anal. 14:1006.
 pub(super) const GAMMA: f64 = 1.0 - std::f64::consts::FRAC_1_SQRT_2;
 /// First step after the surroundings change, s for each K of error allowed: a new surface layer is that young.
-const FIRST_STEP_S_K: f64 = 2.5;
+pub(super) const FIRST_STEP_S_K: f64 = 2.5;
+/// The same for a whole section, whose error is that of all of it, of which a surface is little.
+pub(super) const FIRST_STEP_OF_SECTION_S_K: f64 = 14.0;
 /// And at least so long, s.
 const YOUNGEST_S: f64 = 0.05;
 /// Steps never shrink below this, s; a front crossing a cell must not stall a run.
@@ -69,9 +71,9 @@ pub(super) fn dried_m<'a>(inward: impl Iterator<Item = (&'a f64, &'a f64)>) -> f
     inward.take_while(|(dried, _)| **dried > 0.0).map(|(dried, width)| dried * width).sum()
 }
 
-/// First step after the surroundings change, s.
-pub(super) fn first_step_s(tolerance_k: f64) -> f64 {
-    (FIRST_STEP_S_K * tolerance_k).max(YOUNGEST_S)
+/// First step after the surroundings change, s, at so many for each K of error allowed.
+pub(super) fn first_step_s(s_k: f64, tolerance_k: f64) -> f64 {
+    (s_k * tolerance_k).max(YOUNGEST_S)
 }
 
 /// The step to try next (s), and whether it lands on the stop.
