@@ -174,25 +174,39 @@ impl Flesh {
         }
     }
 
-    /// Thermal resistivities of the halves of a cell of known heat content, m K/W: towards its lower and its higher
-    /// neighbour. What has dried of it (share 0 to 1) is a layer on the side that the heat comes from (`from_lower`: 1, or 0
-    /// from the higher); its temperature is that of the middle of what is still wet, or of all of it once nothing is.
+    /// Thermal resistivities of the halves of each cell of a line, m K/W, into `lower` and `higher`: towards its lower and
+    /// its higher neighbour. What has dried of it is a layer on the side that the heat comes from; its temperature is that
+    /// of the middle of what is still wet, or of all of it once nothing is. Branchless, as [`Self::temperatures`] is.
     #[inline]
-    pub fn half_resistivities_mk_w(
+    pub(crate) fn half_resistivities_mk_w(
         &self,
-        e: f64,
-        temperature_c: f64,
-        dried: f64,
-        from_lower: f64,
-    ) -> [f64; 2] {
-        let k = match &self.ice {
-            Some(ice) if e < ice.from_j_m3 => ice.conductivity_w_mk(e),
-            _ => self.conductivity_w_mk(temperature_c),
+        cells: &Conducting<'_>,
+        lower: &mut [f64],
+        higher: &mut [f64],
+    ) {
+        let n = cells.temperature_c.len();
+        let (temperature_c, dried) = (&cells.temperature_c[..n], &cells.dried[..n]);
+        let (heat, from_lower) = (&cells.heat[..n], &cells.from_lower[..n]);
+        let (lower, higher) = (&mut lower[..n], &mut higher[..n]);
+        let halves = |k: f64, dried: f64, from_lower: f64| {
+            let left = 1.0 - dried;
+            let wet = if left > LEAST_WET_SHARE { left } else { LEAST_WET_SHARE } / k;
+            let dry = dried * (1.0 / DRY_CONDUCTIVITY_W_MK);
+            let below = if dried < 1.0 { 2.0 * from_lower } else { 1.0 };
+            [wet + below * dry, wet + (2.0 - below) * dry]
         };
-        let wet = (1.0 - dried).max(LEAST_WET_SHARE) / k;
-        let dry = dried / DRY_CONDUCTIVITY_W_MK;
-        let lower = if dried < 1.0 { 2.0 * from_lower } else { 1.0 };
-        [wet + lower * dry, wet + (2.0 - lower) * dry]
+        for i in 0..n {
+            let k = self.conductivity_w_mk(temperature_c[i]);
+            [lower[i], higher[i]] = halves(k, dried[i], from_lower[i]);
+        }
+        if let Some(ice) = &self.ice {
+            for i in 0..n {
+                if heat[i] < ice.from_j_m3 {
+                    let k = ice.conductivity_w_mk(heat[i]);
+                    [lower[i], higher[i]] = halves(k, dried[i], from_lower[i]);
+                }
+            }
+        }
     }
 
     #[inline]
@@ -211,7 +225,8 @@ impl Flesh {
     /// Conductivity of what is wet, W/(m K), evaluated at min(T, boiling).
     #[inline]
     pub fn conductivity_w_mk(&self, temperature_c: f64) -> f64 {
-        quadratic(self.conductivity, temperature_c.min(self.boil_c))
+        let wet_c = if temperature_c < self.boil_c { temperature_c } else { self.boil_c };
+        quadratic(self.conductivity, wet_c)
     }
 
     /// Inverse of the heat-capacity scale of a cell whose dried share is `dried` (0 to 1).
@@ -219,6 +234,18 @@ impl Flesh {
     pub fn inverse_scale(dried: f64) -> f64 {
         1.0 / (1.0 - DRY_HEAT_CAPACITY_LOSS * dried)
     }
+}
+
+/// What the resistivities of a line of cells follow from.
+pub(crate) struct Conducting<'a> {
+    /// Heat contents, J/m³.
+    pub(crate) heat: &'a [f64],
+    /// Temperatures, °C.
+    pub(crate) temperature_c: &'a [f64],
+    /// Dried shares, 0 to 1.
+    pub(crate) dried: &'a [f64],
+    /// 1 where heat comes from the lower end of the line, 0 where from the higher.
+    pub(crate) from_lower: &'a [f64],
 }
 
 /// What the temperatures of a line of cells follow from.

@@ -35,6 +35,8 @@ pub struct Grid {
     pub area: Vec<f64>,
     /// Cell volumes, m³/m².
     pub volume_m: Vec<f64>,
+    /// 1 where heat comes from below, 0 where from above (or from outside).
+    pub from_lower: Vec<f64>,
 }
 
 impl Grid {
@@ -70,7 +72,9 @@ impl Grid {
             .collect();
         let width_m = edge_m.windows(2).map(|w| w[1] - w[0]).collect();
         let centre_m = edge_m.windows(2).map(|w| 0.5 * (w[0] + w[1])).collect();
-        Self { shape, edge_m, centre_m, width_m, area, volume_m }
+        let lower = if matches!(shape, Shape::Slab) { n / 2 } else { 0 };
+        let from_lower = (0..n).map(|i| if i < lower { 1.0 } else { 0.0 }).collect();
+        Self { shape, edge_m, centre_m, width_m, area, volume_m, from_lower }
     }
 
     /// Number of cells.

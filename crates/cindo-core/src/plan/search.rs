@@ -76,7 +76,7 @@ const ONE_SIDED: f64 = 1.4;
 /// is within 1 K of many columns but for one deep-fried loin (1.1 K), and off by as much as 2 K beyond (measured over 7,497
 /// plans). The second where an element glows at it from above: that shines on rounded flanks, too, which brings up to 1 K more
 /// however little comes from the sides.
-const SIDES_TRUSTED_K: f64 = 3.8;
+const SIDES_TRUSTED_K: f64 = 3.6;
 const SIDES_TRUSTED_GLOWING_K: f64 = 0.2;
 /// It is looked at so much short of the pull that the product found, K: more than it is off.
 const CHECKED_SHORT_K: f64 = 2.0;

@@ -9,7 +9,7 @@ use super::step::{
     following_step, is_refused, next_step, shortened,
 };
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
-use crate::flesh::Flesh;
+use crate::flesh::{Conducting, Flesh};
 use crate::grid::Grid;
 use crate::reservoir::{Heater, Reservoir};
 use crate::surround::{Face, SurfaceState, Surround};
@@ -234,16 +234,15 @@ impl<'a> Simulation<'a> {
     fn link_cells(&mut self) {
         let grid = self.grid;
         let n = self.heat.len();
-        let lower = if grid.is_symmetric() { 0 } else { n / 2 };
         let [low, high] = &mut self.resistivity;
         let (low, high) = (&mut low[..n], &mut high[..n]);
-        let (heat, temperature) = (&self.heat[..n], &self.temperature[..n]);
-        let dried = &self.dried[..n];
-        for i in 0..n {
-            let from_lower = if i < lower { 1.0 } else { 0.0 };
-            [low[i], high[i]] =
-                self.flesh.half_resistivities_mk_w(heat[i], temperature[i], dried[i], from_lower);
-        }
+        let cells = Conducting {
+            heat: &self.heat,
+            temperature_c: &self.temperature,
+            dried: &self.dried,
+            from_lower: &grid.from_lower,
+        };
+        self.flesh.half_resistivities_mk_w(&cells, low, high);
         // Two half cells in series.
         let (area, width, link) = (&grid.area[1..n], &grid.width_m[..n], &mut self.link[..n - 1]);
         for i in 0..n - 1 {

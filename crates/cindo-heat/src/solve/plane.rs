@@ -15,7 +15,7 @@ use super::step::{
 };
 use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
-use crate::flesh::Flesh;
+use crate::flesh::{Conducting, Flesh};
 use crate::reservoir::{Heater, Reservoir};
 use crate::surround::{Face, FaceFlux, SurfaceState, Surround};
 
@@ -363,17 +363,13 @@ impl<'a> PlaneSimulation<'a> {
         let [low, high] = &mut work.resistivity;
         let (low, high) = (&mut low[..n], &mut high[..n]);
         {
-            let (heat, dried) = (&work.heat[..n], &work.dried[..n]);
-            let temperature = &scratch.temperature[..n];
-            let from_lower = &lines.from_lower[..n];
-            for i in 0..n {
-                [low[i], high[i]] = self.flesh.half_resistivities_mk_w(
-                    heat[i],
-                    temperature[i],
-                    dried[i],
-                    from_lower[i],
-                );
-            }
+            let cells = Conducting {
+                heat: &work.heat[..n],
+                temperature_c: &scratch.temperature[..n],
+                dried: &work.dried[..n],
+                from_lower: &lines.from_lower[..n],
+            };
+            self.flesh.half_resistivities_mk_w(&cells, low, high);
             let (open, half, link) = (&lines.open_m[..n], &lines.half_m[..n], &mut work.link[..n]);
             for i in 0..n - LANES {
                 link[i] = open[i] / (half[i] * high[i] + half[i + LANES] * low[i + LANES]);
@@ -404,10 +400,14 @@ impl<'a> PlaneSimulation<'a> {
         let one_settled = stage.solve(&mut work.one[..n], scratch, false);
         work.first[..exposed].copy_from_slice(&scratch.flux[..exposed]);
         let lead = (1.0 - GAMMA) / GAMMA;
-        for i in 0..n {
-            let gain = work.one[i] - work.heat[i];
-            work.base[i] = work.heat[i] + lead * gain;
-            work.two[i] = work.base[i] + gain;
+        {
+            let (heat, one) = (&work.heat[..n], &work.one[..n]);
+            let (base, two) = (&mut work.base[..n], &mut work.two[..n]);
+            for i in 0..n {
+                let gain = one[i] - heat[i];
+                base[i] = heat[i] + lead * gain;
+                two[i] = base[i] + gain;
+            }
         }
         stage.base = &work.base[..n];
         scratch.follow(&work.one[..n], &work.two[..n]);
@@ -416,9 +416,10 @@ impl<'a> PlaneSimulation<'a> {
         let cells = lines.own.len() + LINE_CELLS * lines.count;
         self.cell_solves += ((one_settled.rounds + two_settled.rounds) * cells) as u64;
         let mut error = if sound { 0.0 } else { f64::INFINITY };
-        for (i, area_m2) in lines.area_m2.iter().enumerate() {
-            let second = work.two[i] - work.base[i];
-            error += area_m2 * (second - (work.one[i] - work.heat[i])).abs();
+        let firsts = work.one[..n].iter().zip(&work.heat[..n]).map(|(one, heat)| one - heat);
+        let seconds = work.two[..n].iter().zip(&work.base[..n]).map(|(two, base)| two - base);
+        for ((area_m2, first), second) in lines.area_m2.iter().zip(firsts).zip(seconds) {
+            error += area_m2 * (second - first).abs();
         }
         for ((end, flux), second) in lines.ends.iter().zip(&work.first).zip(&scratch.flux) {
             let on_reservoir = self.surrounds[end.surface].on_reservoir;
