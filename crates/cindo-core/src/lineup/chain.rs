@@ -33,6 +33,8 @@ pub(super) struct Move {
     pub(super) duration_s: f64,
     /// Hands, s; none where it goes by itself.
     pub(super) hands_s: f64,
+    /// So much of that, from its beginning, they only look, s.
+    pub(super) look_s: f64,
     /// Place of the station.
     pub(super) station: usize,
     /// Dish that it belongs to, where that is one that shares the vessel: place in the request.
@@ -327,6 +329,7 @@ pub(super) fn plate(servings: u32, name: &str, hold: &Hold) -> Link {
             at_s: 0.0,
             duration_s: length_s,
             hands_s: length_s,
+            look_s: 0.0,
             station: HANDS_AT,
             dish: None,
             title: format!("Plate the {name}"),

@@ -436,6 +436,7 @@ fn heat(
             at_s: -before_s,
             duration_s: before_s,
             hands_s: OTHER_S,
+            look_s: 0.0,
             station,
             dish: None,
             title: format!("Heat {}", the(&vessel.name)),
@@ -454,6 +455,7 @@ fn heat(
             at_s: *at_s + parts[0].offset_s,
             duration_s: 0.0,
             hands_s: IN_S.0 + IN_S.1,
+            look_s: 0.0,
             station,
             dish: Some(*place),
             title: title.clone(),
@@ -472,6 +474,7 @@ fn heat(
             at_s: part.offset_s + part.pull_s + (part.plan.answer.rest_s - plating_s).max(0.0),
             duration_s: plating_s,
             hands_s: plating_s,
+            look_s: 0.0,
             station: HANDS_AT,
             dish: Some(part.fish.place),
             title: format!("Plate the {}", part.fish.name(kitchen)),
@@ -479,6 +482,7 @@ fn heat(
             cue: String::new(),
         });
     }
+    one_after_another(&mut moves);
     Link {
         key: format!("{HEAT}1"),
         // What is plated from here and what waits on the plate counts from the last one's pull.
@@ -527,21 +531,46 @@ fn held_on(kitchen: &Kitchen<'_>, id: &str) -> String {
     format!("{} {name}", if lies_on { "on" } else { "in" })
 }
 
-fn hands_s((once, each): (f64, f64), pieces: u32) -> f64 {
-    (once + each * f64::from(pieces)).min(LONGEST_HANDS_S)
+/// What hands are at.
+#[derive(Debug, Clone, Copy, Default)]
+struct Hands {
+    /// Before they take hold they look, s.
+    look_s: f64,
+    work_s: f64,
+}
+
+fn work((once, each): (f64, f64), pieces: u32) -> Hands {
+    let work_s = (once + each * f64::from(pieces)).min(LONGEST_HANDS_S);
+    Hands { work_s, ..Hands::default() }
+}
+
+/// Of what meets in one vessel hands do one thing after the other: who is second waits for them. Two that come out
+/// together are looked at together.
+fn one_after_another(moves: &mut [Move]) {
+    let works_s = |one: &Move| one.at_s + one.look_s;
+    let mut order: Vec<usize> = (0..moves.len()).filter(|i| moves[*i].takes_a_hand()).collect();
+    order.sort_by(|a, b| works_s(&moves[*a]).total_cmp(&works_s(&moves[*b])));
+    let mut free_s = f64::NEG_INFINITY;
+    for one in order {
+        let one = &mut moves[one];
+        one.hands_s += (free_s - works_s(one)).max(0.0);
+        free_s = one.at_s + one.hands_s;
+    }
 }
 
 /// What a plan's steps ask of a cook.
 fn steps(part: &Part<'_>, station: usize, around: &Around) -> Vec<Move> {
     let answer = &part.plan.answer;
-    let pieces = answer.batch.pieces;
+    // Its plan is for all that lie in its heat.
+    let pieces = answer.batch.pieces.min(part.fish.servings());
     let mut moves = Vec::new();
-    let mut push = |kind, at_s: f64, duration_s: f64, hands_s: f64, words: (&str, &str, &str)| {
+    let mut push = |kind, at_s: f64, duration_s: f64, hands: Hands, words: (&str, &str, &str)| {
         moves.push(Move {
             kind,
             at_s: at_s + part.offset_s,
             duration_s,
-            hands_s,
+            hands_s: hands.look_s + hands.work_s,
+            look_s: hands.look_s,
             station: if kind == StepKind::Stand { HANDS_AT } else { station },
             dish: Some(part.fish.place),
             title: words.0.to_owned(),
@@ -553,32 +582,32 @@ fn steps(part: &Part<'_>, station: usize, around: &Around) -> Vec<Move> {
     for step in &answer.steps {
         let words = (step.title.as_str(), step.detail.as_str(), step.cue.as_str());
         if step.start_s < 1.0 {
-            push(StepKind::Heat, step.start_s, step.duration_s, hands_s(IN_S, pieces), words);
+            push(StepKind::Heat, step.start_s, step.duration_s, work(IN_S, pieces), words);
         } else if step.start_s < answer.pull_s - 1.0 {
             let is_turn = is_turn(answer, step.start_s);
             let is_only = is_turn && answer.turns_s.len() == 1;
             let start_s = part.turn_s.filter(|_| is_only).unwrap_or(step.start_s);
             let Some(words) = around.says(step, answer) else { continue };
             let hands = match step.action.as_str() {
-                _ if is_turn => hands_s(TURN_S, pieces),
+                _ if is_turn => work(TURN_S, pieces),
                 // Only what is said of how it lies now.
-                action if LEAVE.contains(&action) => 0.0,
-                _ => OTHER_S,
+                action if LEAVE.contains(&action) => Hands::default(),
+                _ => Hands { work_s: OTHER_S, ..Hands::default() },
             };
             push(StepKind::Heat, start_s, step.duration_s, hands, words);
         } else if !out_told {
             out_told = true;
-            let hands = hands_s(OUT_S, pieces);
             let title = format!("Take it out, {} in", clock(part.pull_s));
             let look_s = part.look_s();
-            push(StepKind::Heat, part.pull_s - look_s, look_s, look_s + hands, (&title, "", ""));
-            push(StepKind::Stand, part.pull_s, step.duration_s, 0.0, words);
+            let hands = Hands { look_s, ..work(OUT_S, pieces) };
+            push(StepKind::Heat, part.pull_s - look_s, look_s, hands, (&title, "", ""));
+            push(StepKind::Stand, part.pull_s, step.duration_s, Hands::default(), words);
         }
     }
     // Turns that no step tells of, as of what is turned again and again.
     for turn_s in &answer.turns_s {
         if !answer.steps.iter().any(|step| (step.start_s - turn_s).abs() < 1.0) {
-            push(StepKind::Heat, *turn_s, 0.0, hands_s(TURN_S, pieces), ("Turn", "", ""));
+            push(StepKind::Heat, *turn_s, 0.0, work(TURN_S, pieces), ("Turn", "", ""));
         }
     }
     moves
@@ -666,6 +695,7 @@ fn before(
         at_s,
         duration_s: step.hands_on_s + step.wait_s,
         hands_s: step.hands_on_s.max(OTHER_S),
+        look_s: 0.0,
         station: station.unwrap_or(HANDS_AT),
         dish: Some(fish.place),
         title: step.title.clone(),
@@ -728,6 +758,7 @@ fn bench(kitchen: &Kitchen<'_>, stations: &mut Stations, place: usize, dish: &Di
                     at_s: 0.0,
                     duration_s: hands_s,
                     hands_s,
+                    look_s: 0.0,
                     station: station.unwrap_or(HANDS_AT),
                     dish: Some(place),
                     title: step.title.clone(),

@@ -180,6 +180,24 @@ fn the_pan_is_hot_for_whoever_goes_in_later() {
     assert_eq!(line_up.steps.iter().filter(|s| s.title.contains("eat down")).count(), 1);
 }
 
+/// Two and two of the same loin in one pan, by hand: putting two in takes 6 + 2 x 6 s, turning them 5 + 2 x 5, taking them
+/// out 6 + 2 x 5. Who is second waits for the hands; those that come out together are looked at together.
+#[test]
+fn hands_are_at_one_after_the_other() {
+    let mut asked = unequal("sear");
+    asked.dishes[1].request.as_mut().unwrap().piece.thickness_mm = 28.0;
+    let line_up = Cook::new().line_up(&asked).unwrap();
+    for (title, work_s) in [("In, and press", 18.0), ("Turn", 15.0), ("Take it out", 16.0)] {
+        let of = |step: &&LineUpStep| step.title.starts_with(title);
+        let steps: Vec<&LineUpStep> = line_up.steps.iter().filter(of).collect();
+        let [first, second] = steps[..] else { panic!("{title}: {steps:#?}") };
+        assert_eq!(first.start_s, second.start_s, "{title}");
+        assert_eq!(second.hands_s - first.hands_s, work_s, "{title}");
+        let looks = title == "Take it out";
+        assert_eq!(first.hands_s > work_s, looks, "{title}: {}", first.hands_s);
+    }
+}
+
 /// Nothing is browned in a pan in which stock was poured, or that is in the oven: both go in at once, the thin one comes
 /// out first, is planned for how long it stands, and it is said (common practice).
 #[test]

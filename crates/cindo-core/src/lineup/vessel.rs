@@ -286,6 +286,7 @@ pub(super) fn heated_up(part: &Part<'_>, station: usize, at_s: f64) -> Move {
         at_s,
         duration_s: 0.0,
         hands_s: OTHER_S,
+        look_s: 0.0,
         station,
         dish: Some(part.fish.place),
         title: format!("Heat up to {}", setting.knob),
