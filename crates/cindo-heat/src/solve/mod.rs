@@ -49,7 +49,7 @@ impl Accuracy {
     /// For the section of a flat piece whose sides count.
     pub const FLAT: Self = Self { cells: 18, columns: 6, tolerance_k: 0.30, longest_step_s: 120.0 };
     /// And where they are heated alike.
-    pub const ALIKE: Self = Self { cells: 18, columns: 4, tolerance_k: 0.30, longest_step_s: 90.0 };
+    pub const ALIKE: Self = Self { cells: 18, columns: 4, tolerance_k: 0.22, longest_step_s: 90.0 };
     /// For the answer that is shown.
     pub const FINE: Self = Self { cells: 60, columns: 1, tolerance_k: 0.02, longest_step_s: 8.0 };
     /// For the answer that is shown where the whole section was looked at.

@@ -90,6 +90,7 @@ fn check(instance: &Instance, schedule: &Schedule) -> Result<(), String> {
 fn generated_kitchens_come_near_the_optimum() {
     let kitchens = kitchens();
     assert_eq!(kitchens.len(), 60);
+    let mut costs = [0, 0];
     let mut ratios: Vec<f64> = Vec::new();
     for Kitchen { seed, instance, found, bound, proved } in &kitchens {
         let schedule = solve(instance, Effort::SHOWN, None);
@@ -100,8 +101,11 @@ fn generated_kitchens_come_near_the_optimum() {
             schedule.cost
         );
         assert!(!proved || found == bound, "kitchen {seed}");
+        costs = [costs[0] + schedule.cost, costs[1] + found];
         ratios.push(schedule.cost as f64 / *found as f64);
     }
+    let total = costs[0] as f64 / costs[1] as f64;
+    assert!(total < 1.03, "{costs:?}: {total:.4} of the reference's");
     ratios.sort_by(f64::total_cmp);
     let near = ratios.iter().filter(|r| **r <= 1.03).count();
     let mean = ratios.iter().sum::<f64>() / 60.0;
