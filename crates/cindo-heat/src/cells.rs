@@ -196,8 +196,9 @@ impl CrossSection {
         let gap = if upright == Facing::Below { middle } else { thickness_m - middle };
         let steep = sideways > UPRIGHT || (oval && gap > CONTACT_M);
         let facing = if steep { Facing::Side } else { upright };
+        // The rows that it crosses, and one more each way for what lies on an edge.
         let from = self.z_edge_m.partition_point(|edge_m| *edge_m < low).saturating_sub(2);
-        let until = self.z_edge_m.partition_point(|edge_m| *edge_m <= high);
+        let until = self.z_edge_m.partition_point(|edge_m| *edge_m <= high) + 1;
         for row in from..until.min(self.rows) {
             let edges = (self.z_edge_m[row], self.z_edge_m[row + 1]);
             let share = if rise > 1e-12 {

@@ -317,7 +317,10 @@ impl<'r> Shared<'r> {
             }
             let is_last = batch == batches;
             let rest_s = if is_last { answer.rest_s } else { tail_s };
-            link.least_s = if is_last { (rest_s - plating_s(servings)).max(0.0) } else { tail_s };
+            // Nobody plates while the last of it is taken out.
+            let taken_s = link.hand_after_s();
+            link.least_s =
+                if is_last { (rest_s - plating_s(servings)).max(taken_s) } else { tail_s };
             link.most_s = link.least_s + if is_last { hold.most_s } else { 60.0 };
             link.wait_cost = hold.cost() * i64::from(batch) / i64::from(batches);
             if batches > 1 {
