@@ -311,6 +311,41 @@ async fn the_second_in_a_pan_goes_in_by_itself() -> Outcome {
     Ok(())
 }
 
+/// What lies in one vessel is on one card at the stove, with the vessel's clock; what else is there has its own.
+#[tokio::test]
+async fn one_vessel_is_one_card_at_the_stove() -> Outcome {
+    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    // The thick one goes in now, the thin one minutes later.
+    let id = browser.client.execute_async(TWO_IN_ONE, vec![404.into()]).await?;
+    assert!(id.is_number(), "{id}");
+    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
+    for name in ["Thick cod", "Thin cod"] {
+        browser.until(&format!("document.body.innerText.includes('{name}')")).await?;
+        browser.press("It is in").await?;
+        let is_in = format!("document.body.innerText.includes('{name} is at the stove.')");
+        browser.until(&is_in).await?;
+    }
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    browser
+        .until("document.querySelectorAll('[aria-label=\"On the stove\"] li li').length > 0")
+        .await?;
+    let script = "const text = (list) => [...list].map((e) => e.innerText.replace(/\\s+/g, ' '));
+        const cards = [...document.querySelectorAll('[aria-label=\"On the stove\"] > li')];
+        return cards.map((card) => [text(card.querySelectorAll('a')), text(card.querySelectorAll('p'))]);";
+    let cards = browser.client.execute(script, vec![]).await?;
+    let cards = cards.as_array().ok_or("cards")?;
+    let shared = cards.iter().filter(|card| card[0].as_array().is_some_and(|a| a.len() == 2));
+    let shared: Vec<String> = shared.map(ToString::to_string).collect();
+    assert!(cards.len() > 1 && shared.len() == 1, "{cards:#?}");
+    for part in ["Thick cod", "Thin cod", "30 cm wide pan with lid 0:"] {
+        assert!(shared[0].contains(part), "{shared:?}");
+    }
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    Ok(())
+}
+
 /// A finger is down on what comes next while its moment comes: the row stays where it is until the finger is up, so
 /// that the tap counts.
 #[tokio::test]

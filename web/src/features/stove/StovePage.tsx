@@ -11,7 +11,6 @@ import { useLogChanges } from "@/kitchen/log";
 import { usePreferences } from "@/kitchen/preferences";
 import { callsAt, useCalls } from "@/kitchen/useCalls";
 import { useKnownBefore } from "@/kitchen/uses";
-import { counted } from "@/lib/time";
 import { localise } from "@/lib/units";
 import { useTick } from "@/lib/useTick";
 import { RemarkForm } from "@/ui/RemarkForm";
@@ -21,6 +20,7 @@ import { Cautions } from "./Cautions";
 import { Hands, type Told } from "./Hands";
 import { Movement } from "./Movement";
 import { type Moment, momentOf } from "./moment";
+import { OnTheStove } from "./OnTheStove";
 import { onTaken, tell, useOutbox } from "./outbox";
 import { cooksQuery, type HeardCook, useCookChanges, useTakeCook } from "./queries";
 import { River } from "./River";
@@ -221,29 +221,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       }}
     >
       <div className="flex items-center gap-2">
-        <ul aria-label="On the stove" className="flex min-w-0 flex-1 gap-2 overflow-x-auto">
-          {watched.map(({ cook: other, moment: its }, i) => (
-            <li key={other.id}>
-              <Link
-                to={`/stove/${other.id}`}
-                aria-current={other.id === cook.id ? "page" : undefined}
-                className={`flex min-h-16 flex-col justify-center whitespace-nowrap rounded-field border px-3 ${
-                  other.id === cook.id ? "border-2 border-base-content" : "border-base-300"
-                } ${(its.leftS ?? 1) <= 0 ? "bg-accent text-accent-content" : "bg-base-100"}`}
-              >
-                <span className="text-sm">
-                  {i + 1} {other.name}
-                </span>
-                <b className="text-lg leading-none">
-                  {its.leftS === null
-                    ? "waits"
-                    : `${its.leftS < 0 ? "+" : ""}${counted(its.leftS)}`}{" "}
-                  <span className="font-normal text-sm">{its.next?.done_by}</span>
-                </b>
-              </Link>
-            </li>
-          ))}
-        </ul>
+        <OnTheStove watched={watched} cook={cook} service={service} />
         <button
           type="button"
           className="btn btn-ghost btn-square size-16"
