@@ -288,6 +288,18 @@ const TWO_IN_ONE: &str = r"
     }).then(({ id }) => done(id), (failure) => done(String(failure)));
 ";
 
+/// What went in last comes out.
+const TAKEN_OUT: &str = r"
+    const [done] = arguments;
+    fetch('/api/cooks').then((answer) => answer.json()).then(({ cooks }) => {
+        const { id } = cooks[cooks.length - 1];
+        return fetch(`/api/cooks/${id}/events`, {
+            method: 'POST', headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify([{ id: crypto.randomUUID(), kind: 'out' }]),
+        });
+    }).then((answer) => done(String(answer.status)), (e) => done(String(e)));
+";
+
 /// Of two in one pan each is told of by itself: the second meets the heat at the stove as the first has it, and the
 /// service follows both.
 #[tokio::test]
@@ -342,6 +354,11 @@ async fn one_vessel_is_one_card_at_the_stove() -> Outcome {
         assert!(shared[0].contains(part), "{shared:?}");
     }
     browser.check_accessible().await?;
+    // Once one of them is out it lies in the pan no longer.
+    assert_eq!(browser.client.execute_async(TAKEN_OUT, vec![]).await?, "200");
+    browser
+        .until("document.querySelectorAll('[aria-label=\"On the stove\"] li li').length === 0")
+        .await?;
     browser.check_no_sideways_scroll().await?;
     Ok(())
 }

@@ -73,8 +73,9 @@ const FLANKS_UNDER_LID: f64 = 0.78;
 const FLANKS_POWER: f64 = 1.3;
 const ONE_SIDED: f64 = 1.4;
 /// Where heat from the sides brings the middle more than this the whole section is asked, K: up to there Newman's product
-/// is within 1 K of many columns, and off by as much as 2 K beyond (measured over 7,497 plans). The second where an element glows at it from above: that shines on rounded flanks, too, which brings up to 1 K more
-/// however little comes from the sides.
+/// is within 1 K of many columns, and off by as much as 2 K beyond (measured over 7,497 plans). The second where an
+/// element glows at it from above: that shines on rounded flanks, too, which brings up to 1 K more however little comes
+/// from the sides.
 const SIDES_TRUSTED_K: f64 = 3.3;
 const SIDES_TRUSTED_GLOWING_K: f64 = 0.2;
 /// It is looked at so much short of the pull that the product found, K: more than it is off.

@@ -25,12 +25,12 @@ interface Card {
   pieces: { place: number; watched: Watched }[];
 }
 
-/** One card for each vessel; what is in none of the service has one of its own. */
+/** One card for each vessel; what is in none of the service, or out of it, has one of its own. */
 function cardsOf(watched: readonly Watched[], service: Service): Card[] {
   const cards = new Map<string, Card>();
   watched.forEach((one, place) => {
     const dish = service?.asked.find((d) => d.at_stove?.cook === one.cook.id);
-    const host = dish?.with ?? dish?.id;
+    const host = one.cook.status === "resting" ? undefined : (dish?.with ?? dish?.id);
     const gear = service?.dishes.find((d) => d.id === host)?.vessel;
     const vessel = service?.stations.find((s) => s.id === gear)?.name;
     const key = host ?? `cook ${String(one.cook.id)}`;
