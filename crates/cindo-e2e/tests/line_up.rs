@@ -288,6 +288,19 @@ const TWO_IN_ONE: &str = r"
     }).then(({ id }) => done(id), (failure) => done(String(failure)));
 ";
 
+/// The service of two in one pan on a phone, whose thin one goes in after so many seconds; and its id.
+async fn two_in_one(
+    seconds: u32,
+) -> Result<(Server, Browser, serde_json::Value), Box<dyn std::error::Error>> {
+    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
+    browser.until(SHOWN).await?;
+    let id = browser.client.execute_async(TWO_IN_ONE, vec![seconds.into()]).await?;
+    assert!(id.is_number(), "{id}");
+    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
+    browser.until("document.body.innerText.includes('Thin cod')").await?;
+    Ok((server, browser, id))
+}
+
 /// What went in last comes out.
 const TAKEN_OUT: &str = r"
     const [done] = arguments;
@@ -304,12 +317,7 @@ const TAKEN_OUT: &str = r"
 /// service follows both.
 #[tokio::test]
 async fn the_second_in_a_pan_goes_in_by_itself() -> Outcome {
-    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
-    browser.until(SHOWN).await?;
-    let id = browser.client.execute_async(TWO_IN_ONE, vec![4.into()]).await?;
-    assert!(id.is_number(), "{id}");
-    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
-    browser.until("document.body.innerText.includes('Thin cod')").await?;
+    let (_server, browser, id) = two_in_one(4).await?;
     browser.press("It is in").await?;
     browser.until("document.body.innerText.includes('Thin cod is at the stove.')").await?;
     let says = "document.querySelector('main [role=status]')?.innerText";
@@ -326,14 +334,9 @@ async fn the_second_in_a_pan_goes_in_by_itself() -> Outcome {
 /// What lies in one vessel is on one card at the stove, with the vessel's clock; what else is there has its own.
 #[tokio::test]
 async fn one_vessel_is_one_card_at_the_stove() -> Outcome {
-    let (server, browser) = open(Screen::Phone, "/line-up/1").await?;
-    browser.until(SHOWN).await?;
     // The thick one goes in now, the thin one minutes later.
-    let id = browser.client.execute_async(TWO_IN_ONE, vec![404.into()]).await?;
-    assert!(id.is_number(), "{id}");
-    browser.client.goto(&format!("{}/line-up/{id}", server.address)).await?;
+    let (server, browser, _) = two_in_one(404).await?;
     for name in ["Thick cod", "Thin cod"] {
-        browser.until(&format!("document.body.innerText.includes('{name}')")).await?;
         browser.press("It is in").await?;
         let is_in = format!("document.body.innerText.includes('{name} is at the stove.')");
         browser.until(&is_in).await?;

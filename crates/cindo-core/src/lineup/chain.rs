@@ -157,6 +157,20 @@ impl Move {
     }
 }
 
+/// Of what meets in one vessel hands do one thing after the other: who is second waits for them. Two that come out
+/// together are looked at together.
+pub(super) fn one_after_another(moves: &mut [Move]) {
+    let works_s = |one: &Move| one.at_s + one.look_s;
+    let mut order: Vec<usize> = (0..moves.len()).filter(|i| moves[*i].takes_a_hand()).collect();
+    order.sort_by(|a, b| works_s(&moves[*a]).total_cmp(&works_s(&moves[*b])));
+    let mut free_s = f64::NEG_INFINITY;
+    for one in order {
+        let one = &mut moves[one];
+        one.hands_s += (free_s - works_s(one)).max(0.0);
+        free_s = one.at_s + one.hands_s;
+    }
+}
+
 /// Stretches of hands that do not overlap, from moves.
 fn hands(moves: &[Move]) -> Vec<(Tick, Tick)> {
     let takes_a_hand = moves.iter().filter(|m| m.takes_a_hand());

@@ -7,7 +7,7 @@ use cindo_heat::constants::ROOM_C;
 
 use super::chain::{
     HEAT, Hold, LONGEST_WAIT_S, Link, Made, Move, Out, PREP, StepKind, Way, at_bench, burner,
-    plate, plating_s,
+    one_after_another, plate, plating_s,
 };
 use super::request::{Dish, LineUpRequest};
 use super::station::{HANDS_AT, Need, Stations, the};
@@ -545,20 +545,6 @@ struct Hands {
 fn work((once, each): (f64, f64), pieces: u32) -> Hands {
     let work_s = (once + each * f64::from(pieces)).min(LONGEST_HANDS_S);
     Hands { work_s, ..Hands::default() }
-}
-
-/// Of what meets in one vessel hands do one thing after the other: who is second waits for them. Two that come out
-/// together are looked at together.
-fn one_after_another(moves: &mut [Move]) {
-    let works_s = |one: &Move| one.at_s + one.look_s;
-    let mut order: Vec<usize> = (0..moves.len()).filter(|i| moves[*i].takes_a_hand()).collect();
-    order.sort_by(|a, b| works_s(&moves[*a]).total_cmp(&works_s(&moves[*b])));
-    let mut free_s = f64::NEG_INFINITY;
-    for one in order {
-        let one = &mut moves[one];
-        one.hands_s += (free_s - works_s(one)).max(0.0);
-        free_s = one.at_s + one.hands_s;
-    }
 }
 
 /// What a plan's steps ask of a cook.

@@ -198,6 +198,18 @@ fn hands_are_at_one_after_the_other() {
     }
 }
 
+/// What is eaten at once is taken out before anybody plates it.
+#[test]
+fn nobody_plates_while_it_is_taken_out() {
+    let mut dish = fish("fish", "cod", "loin", 28.0, "sear", 4);
+    dish.request.as_mut().unwrap().rest_s = Some(0.0);
+    let line_up = Cook::new().line_up(&request(vec![dish])).unwrap();
+    let of = |title: &str| line_up.steps.iter().find(|s| s.title.starts_with(title)).unwrap();
+    let (out, plated) = (of("Take it out"), of("Plate"));
+    let free_s = out.start_s + out.hands_s;
+    assert!((-1.0..30.0).contains(&(plated.start_s - free_s)), "{out:#?} {plated:#?}");
+}
+
 /// Nothing is browned in a pan in which stock was poured, or that is in the oven: both go in at once, the thin one comes
 /// out first, is planned for how long it stands, and it is said (common practice).
 #[test]

@@ -6,7 +6,7 @@ use super::line::{End, ImplicitStage, Scratch};
 use super::observe::{Observer, Sink, View};
 use super::step::{
     Balance, FIRST_STEP_S_K, GAMMA, WorkCount, dried_m, drying_and_taking, first_step_s, fit,
-    following_step, is_refused, next_step, shortened,
+    following_step, is_refused, next_step, second_stage, shortened,
 };
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::{Conducting, Flesh};
@@ -298,16 +298,7 @@ impl<'a> Simulation<'a> {
         let one_settled = stage.solve(&mut self.stage_one, &mut self.scratch, false);
         let first = [self.scratch.flux[0], self.scratch.flux[1]];
 
-        let lead = (1.0 - GAMMA) / GAMMA;
-        {
-            let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
-            let (base, two) = (&mut self.base[..n], &mut self.stage_two[..n]);
-            for i in 0..n {
-                let gain = one[i] - heat[i];
-                base[i] = heat[i] + lead * gain;
-                two[i] = base[i] + gain;
-            }
-        }
+        second_stage(&self.heat, &self.stage_one, &mut self.base, &mut self.stage_two);
         let stage = ImplicitStage { base: &self.base, ..stage };
         self.scratch.follow(&self.stage_one, &self.stage_two);
         let two_settled = stage.solve(&mut self.stage_two, &mut self.scratch, true);

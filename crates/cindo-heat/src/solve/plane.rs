@@ -11,7 +11,7 @@ use super::lines::{LANES, Lines, lines};
 use super::observe::Sink;
 use super::step::{
     Balance, FIRST_STEP_OF_SECTION_S_K, GAMMA, drying_and_taking, first_step_s, fit,
-    following_step, is_refused, next_step, shortened,
+    following_step, is_refused, next_step, second_stage, shortened,
 };
 use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
@@ -399,16 +399,7 @@ impl<'a> PlaneSimulation<'a> {
         work.one[..n].copy_from_slice(&work.heat[..n]);
         let one_settled = stage.solve(&mut work.one[..n], scratch, false);
         work.first[..exposed].copy_from_slice(&scratch.flux[..exposed]);
-        let lead = (1.0 - GAMMA) / GAMMA;
-        {
-            let (heat, one) = (&work.heat[..n], &work.one[..n]);
-            let (base, two) = (&mut work.base[..n], &mut work.two[..n]);
-            for i in 0..n {
-                let gain = one[i] - heat[i];
-                base[i] = heat[i] + lead * gain;
-                two[i] = base[i] + gain;
-            }
-        }
+        second_stage(&work.heat[..n], &work.one, &mut work.base, &mut work.two);
         stage.base = &work.base[..n];
         scratch.follow(&work.one[..n], &work.two[..n]);
         let two_settled = stage.solve(&mut work.two[..n], scratch, true);

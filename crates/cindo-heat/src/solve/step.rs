@@ -71,6 +71,19 @@ pub(super) fn dried_m<'a>(inward: impl Iterator<Item = (&'a f64, &'a f64)>) -> f
     inward.take_while(|(dried, _)| **dried > 0.0).map(|(dried, width)| dried * width).sum()
 }
 
+/// Between the two stages of a step: the base of the second and a guess at its end, from where the step began and what the
+/// first came to, J/m³, cell by cell.
+pub(super) fn second_stage(began: &[f64], first: &[f64], base: &mut [f64], guess: &mut [f64]) {
+    let lead = (1.0 - GAMMA) / GAMMA;
+    let n = began.len();
+    let (first, base, guess) = (&first[..n], &mut base[..n], &mut guess[..n]);
+    for i in 0..n {
+        let gain = first[i] - began[i];
+        base[i] = began[i] + lead * gain;
+        guess[i] = base[i] + gain;
+    }
+}
+
 /// First step after the surroundings change, s, at so many for each K of error allowed.
 pub(super) fn first_step_s(s_k: f64, tolerance_k: f64) -> f64 {
     (s_k * tolerance_k).max(YOUNGEST_S)
