@@ -134,7 +134,7 @@ fn outer_surface_divides_by_the_resistances() {
     let by_hand = (200.0 - 60.0) / (1.0 / 20.0 + 0.03 + 1.0 / 500.0);
     assert!((flux.incoming_w_m2 - by_hand).abs() < 1e-6);
     assert!((flux.outer_c - (200.0 - by_hand / 20.0)).abs() < 1e-6);
-    assert!((flux.surface_c - (60.0 + by_hand / 500.0)).abs() < 1e-6);
+    assert!((flux.surface_c(500.0) - (60.0 + by_hand / 500.0)).abs() < 1e-6);
     // With radiation what passes the outer surface is what passes coat and flesh.
     let glowing = Face { emissivity: 0.9, radiant_c: Some(200.0), ..face };
     let flux = glowing.balance(60.0, 500.0, &Air::boiling_at(100.0), 60.0);

@@ -63,7 +63,9 @@ const UPRIGHT: f64 = 0.5;
 /// An oval piece touches the pan where it is no higher than this above it, m: flesh flattens.
 const CONTACT_M: f64 = 0.002;
 fn overlap(a: (f64, f64), b: (f64, f64)) -> f64 {
-    (a.1.min(b.1) - a.0.max(b.0)).max(0.0)
+    let low = if a.0 > b.0 { a.0 } else { b.0 };
+    let high = if a.1 < b.1 { a.1 } else { b.1 };
+    if high > low { high - low } else { 0.0 }
 }
 
 impl CrossSection {
@@ -145,27 +147,30 @@ impl CrossSection {
         oval: bool,
         thickness_m: f64,
     ) {
+        let rows = self.rows;
         let (left, right) = (self.x_edge_m[column], self.x_edge_m[column + 1]);
         let step = (right - left) / SLICES as f64;
         for slice in 0..SLICES {
             let (from, to) = (left + step * slice as f64, left + step * (slice + 1) as f64);
             let middle = 0.5 * (from + to);
             let (inside, cavity) = (span(middle), hole(middle));
-            for row in 0..self.rows {
-                let cell = column * self.rows + row;
-                let edges = (self.z_edge_m[row], self.z_edge_m[row + 1]);
-                self.area_m2[cell] += step * (overlap(edges, inside) - overlap(edges, cavity));
-                let top = edges.1;
-                let open = top > inside.0 && top < inside.1 && !(top > cavity.0 && top < cavity.1);
-                if open && row + 1 < self.rows {
-                    self.up_m[cell] += step;
-                }
+            let (cells, edges) = (column * rows..(column + 1) * rows, &self.z_edge_m[..=rows]);
+            let area_m2 = &mut self.area_m2[cells.clone()];
+            let up_m = &mut self.up_m[cells];
+            // Selections instead of branches, so that rows are worked on in pairs.
+            let is_within = |m: f64, (low, high): (f64, f64)| m > low && m < high;
+            for row in 0..rows {
+                let edges = (edges[row], edges[row + 1]);
+                area_m2[row] += step * (overlap(edges, inside) - overlap(edges, cavity));
+                let is_open = is_within(edges.1, inside) && !is_within(edges.1, cavity);
+                up_m[row] += if is_open { step } else { 0.0 };
             }
             let (a, b) = (span(from), span(to));
             for (facing, start, end) in [(Facing::Below, a.0, b.0), (Facing::Above, a.1, b.1)] {
                 self.add_slope(column, facing, step, start, end, oval, thickness_m);
             }
         }
+        self.up_m[(column + 1) * rows - 1] = 0.0;
         if column + 1 < self.columns {
             let (inside, cavity) = (span(right), hole(right));
             for row in 0..self.rows {
@@ -190,7 +195,7 @@ impl CrossSection {
     ) {
         let (low, high) = (start_m.min(end_m), start_m.max(end_m));
         let rise = high - low;
-        let length = step.hypot(rise);
+        let length = (step * step + rise * rise).sqrt();
         let sideways = (rise / length).powi(2);
         let middle = 0.5 * (low + high);
         let gap = if upright == Facing::Below { middle } else { thickness_m - middle };
@@ -244,9 +249,11 @@ impl CrossSection {
 
     /// Adds a piece of surface to what its cell already shows that way.
     fn expose(&mut self, piece: Surface) {
+        // Pieces come slice by slice: it is among the last.
         let near = self.surface.len().saturating_sub(4 * self.rows);
         let same = self.surface[near..]
             .iter_mut()
+            .rev()
             .find(|s| s.cell == piece.cell && s.facing == piece.facing);
         match same {
             Some(kept) => {

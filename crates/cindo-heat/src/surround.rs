@@ -2,8 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::constants::{KELVIN_OFFSET, ROOM_C, STEFAN_BOLTZMANN_W_M2K4, VAPOUR_GAS_CONSTANT_J_KGK};
-use crate::water::{Air, latent_heat_j_kg, saturation_slope_pa_k, tabled_saturation_pa};
+use crate::constants::{KELVIN_OFFSET, ROOM_C, STEFAN_BOLTZMANN_W_M2K4};
+use crate::water::{Air, LATENT_FALL_J_KGK, latent_heat_j_kg};
 
 /// Volumetric heat capacity of moist kitchen air, J/(m³ K), times Le^(2/3) of water in air, so
 /// that a film coefficient over it is a mass-transfer velocity (Lewis relation).
@@ -60,12 +60,15 @@ pub struct FaceFlux {
     pub drying_w_m2: f64,
     /// Water leaving, kg/(m² s).
     pub drying_kg_m2s: f64,
-    /// Temperature of the flesh at the face, below any coat, °C.
-    pub surface_c: f64,
     /// Temperature of the outermost surface, that of the coat if there is one, °C.
     pub outer_c: f64,
     /// Derivative of the net flux with the temperature of the cell behind, W/(m² K), at most 0.
     pub slope_w_m2k: f64,
+    /// Temperature of the cell behind, °C.
+    pub(crate) cell_c: f64,
+    /// How what drying takes changes with the outermost surface, W/(m² K), and the water that it is, kg/J.
+    drying_slope_w_m2k: f64,
+    water_kg_j: f64,
 }
 
 impl FaceFlux {
@@ -91,51 +94,7 @@ impl Face {
         }
     }
 
-    /// Heat exchanged at a given surface temperature, and how what comes and what drying takes change with it,
-    /// W/(m² K).
-    fn exchange(&self, surface_c: f64, air: &Air) -> (FaceFlux, [f64; 2]) {
-        let kelvin = surface_c + KELVIN_OFFSET;
-        let radiant = self.radiant_c.unwrap_or(self.medium_c) + KELVIN_OFFSET;
-        let grey = self.emissivity * STEFAN_BOLTZMANN_W_M2K4;
-        let incoming =
-            self.h * (self.medium_c - surface_c) + grey * (radiant.powi(4) - kelvin.powi(4));
-        let incoming_slope = -self.h - 4.0 * grey * kelvin.powi(3);
-        let mut drying_slope = 0.0;
-        let mut drying = 0.0;
-        let mut drying_kg = 0.0;
-        if self.wet > 0.0 && self.h > 0.0 {
-            let wet_c = surface_c.min(air.boil_c());
-            let saturated = tabled_saturation_pa(wet_c);
-            if saturated > self.vapour_pa {
-                let velocity = self.wet * self.h / LEWIS_J_M3K;
-                let latent = latent_heat_j_kg(wet_c);
-                let per_pa = velocity / (VAPOUR_GAS_CONSTANT_J_KGK * (wet_c + KELVIN_OFFSET));
-                let (driving_pa, driving_slope) = air.driving(saturated, self.vapour_pa);
-                drying_kg = per_pa * driving_pa;
-                drying = latent * drying_kg;
-                if surface_c < air.boil_c() {
-                    drying_slope =
-                        latent * per_pa * driving_slope * saturation_slope_pa_k(wet_c, saturated);
-                }
-            }
-        }
-        let flux = FaceFlux {
-            incoming_w_m2: incoming,
-            drying_w_m2: drying,
-            drying_kg_m2s: drying_kg,
-            surface_c,
-            outer_c: surface_c,
-            slope_w_m2k: 0.0,
-        };
-        (flux, [incoming_slope, drying_slope])
-    }
-
-    /// Solves the flux balance at the surface: what the surroundings give is what conducts
-    /// inward to a cell at `cell_c` through `conductance_w_m2k` (half a cell).
-    ///
-    /// The balance falls monotonically with the surface temperature, so Newton inside a shrinking
-    /// bracket always ends; `guess_c` is the surface temperature of the step before.
-    #[inline]
+    /// The flux balance at its surface, as [`Exchange::balance`].
     pub fn balance(
         &self,
         cell_c: f64,
@@ -143,16 +102,97 @@ impl Face {
         air: &Air,
         guess_c: f64,
     ) -> FaceFlux {
-        let g = self.inward_w_m2k(conductance_w_m2k);
-        if self.emissivity <= 0.0 && (self.wet <= 0.0 || self.h <= 0.0) {
+        let exchange = Exchange::new(self, air.around(self.vapour_pa));
+        exchange.balance(cell_c, exchange.inward_w_m2k(conductance_w_m2k), air, guess_c)
+    }
+}
+
+/// A face at a moment, made ready to be balanced again and again.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Exchange {
+    h: f64,
+    medium_c: f64,
+    coat_m2k_w: f64,
+    /// Radiation: what comes, W/m², and what leaves for each K⁴, W/(m² K⁴).
+    shone_w_m2: f64,
+    grey_w_m2k4: f64,
+    /// Velocity of mass transfer, m/s; none where nothing dries.
+    velocity_m_s: f64,
+    /// What the air around takes off what leaves, as [`Air::around`].
+    around: f64,
+}
+
+impl Exchange {
+    /// In air that takes so much off what leaves.
+    pub(crate) fn new(face: &Face, around: f64) -> Self {
+        let grey_w_m2k4 = face.emissivity * STEFAN_BOLTZMANN_W_M2K4;
+        let radiant = face.radiant_c.unwrap_or(face.medium_c) + KELVIN_OFFSET;
+        let velocity_m_s = face.wet * face.h / LEWIS_J_M3K;
+        Self {
+            h: face.h,
+            medium_c: face.medium_c,
+            coat_m2k_w: face.coat_m2k_w,
+            shone_w_m2: grey_w_m2k4 * radiant.powi(4),
+            grey_w_m2k4,
+            velocity_m_s,
+            around,
+        }
+    }
+
+    /// Heat exchanged at a given surface temperature, and how what comes changes with it, W/(m² K).
+    #[inline]
+    fn at(&self, surface_c: f64, air: &Air) -> (FaceFlux, f64) {
+        let kelvin = surface_c + KELVIN_OFFSET;
+        let lost_w_m2k = self.grey_w_m2k4 * kelvin * kelvin * kelvin;
+        let mut flux = FaceFlux {
+            incoming_w_m2: self.h * (self.medium_c - surface_c) + self.shone_w_m2
+                - lost_w_m2k * kelvin,
+            outer_c: surface_c,
+            ..FaceFlux::default()
+        };
+        if self.velocity_m_s > 0.0 {
+            let boils = surface_c >= air.boil_c();
+            let wet_c = if boils { air.boil_c() } else { surface_c };
+            let (leaves, slope) = air.leaving(wet_c);
+            let left_kg_m3 = leaves.surface_kg_m3 - self.around * leaves.around_kg_m3;
+            if left_kg_m3 > 0.0 {
+                let latent = latent_heat_j_kg(wet_c);
+                flux.drying_kg_m2s = self.velocity_m_s * left_kg_m3;
+                flux.drying_w_m2 = latent * flux.drying_kg_m2s;
+                flux.water_kg_j = 1.0 / latent;
+                if !boils {
+                    let rise = slope.surface_kg_m3 - self.around * slope.around_kg_m3;
+                    flux.drying_slope_w_m2k =
+                        latent * self.velocity_m_s * rise - LATENT_FALL_J_KGK * flux.drying_kg_m2s;
+                }
+            }
+        }
+        (flux, -self.h - 4.0 * lost_w_m2k)
+    }
+
+    /// Solves the flux balance at the surface: what the surroundings give is what conducts inward to a cell at `cell_c`
+    /// through coat and half of it, as [`Self::inward_w_m2k`].
+    ///
+    /// The balance falls monotonically with the surface temperature, so Newton inside a shrinking
+    /// bracket always ends; `guess_c` is the surface temperature of the step before.
+    #[inline]
+    pub(crate) fn balance(
+        &self,
+        cell_c: f64,
+        inward_w_m2k: f64,
+        air: &Air,
+        guess_c: f64,
+    ) -> FaceFlux {
+        let g = inward_w_m2k;
+        if self.grey_w_m2k4 <= 0.0 && self.velocity_m_s <= 0.0 {
             // Convection alone is linear: two resistances in series.
             let overall = if self.h > 0.0 { self.h * g / (self.h + g) } else { 0.0 };
             let incoming = overall * (self.medium_c - cell_c);
             return FaceFlux {
                 incoming_w_m2: incoming,
-                surface_c: cell_c + incoming / conductance_w_m2k,
                 outer_c: cell_c + incoming / g,
                 slope_w_m2k: -overall,
+                cell_c,
                 ..FaceFlux::default()
             };
         }
@@ -160,33 +200,26 @@ impl Face {
         // A step that is too long may guess anything: what is no number is the low end, where `clamp` would keep it.
         let mut surface_c = if guess_c.is_nan() { low } else { guess_c.clamp(low, high) };
         loop {
-            let (mut flux, [incoming_slope, drying_slope]) = self.exchange(surface_c, air);
-            let slope = incoming_slope - drying_slope;
+            let (mut flux, incoming_slope) = self.at(surface_c, air);
+            let slope = incoming_slope - flux.drying_slope_w_m2k;
             let residual = flux.net_w_m2() - g * (surface_c - cell_c);
-            let next = surface_c + residual / (g - slope);
+            let falls = 1.0 / (g - slope);
+            let off_k = residual * falls;
+            let next = surface_c + off_k;
             if residual > 0.0 {
                 low = surface_c;
             } else {
                 high = surface_c;
             }
-            let off_k = next - surface_c;
-            let boils = |surface_c: f64| surface_c >= air.boil_c();
-            let is_near = off_k.abs() < NEAR_K && boils(next) == boils(surface_c);
+            let is_near = is_near(surface_c, off_k, air);
             if is_near || off_k.abs() < SURFACE_K || high - low < 1e-9 {
-                flux.slope_w_m2k = g * slope / (g - slope);
+                flux.cell_c = cell_c;
+                flux.slope_w_m2k = g * slope * falls;
                 if is_near {
                     // The rest of the way along its slopes.
                     flux.incoming_w_m2 += incoming_slope * off_k;
-                    if flux.drying_w_m2 > 0.0 {
-                        let dried_w_m2 = (flux.drying_w_m2 + drying_slope * off_k).max(0.0);
-                        flux.drying_kg_m2s *= dried_w_m2 / flux.drying_w_m2;
-                        flux.drying_w_m2 = dried_w_m2;
-                    }
+                    flux.dry_on(off_k);
                     flux.outer_c = next;
-                    flux.surface_c = next;
-                }
-                if self.coat_m2k_w > 0.0 {
-                    flux.surface_c = cell_c + flux.net_w_m2() / conductance_w_m2k;
                 }
                 return flux;
             }
@@ -197,28 +230,69 @@ impl Face {
     /// From the outermost surface, that of a coat if there is one, to the cell behind it, W/(m² K): coat and half
     /// the cell in series.
     #[inline]
-    fn inward_w_m2k(&self, half_cell_w_m2k: f64) -> f64 {
+    pub(crate) fn inward_w_m2k(&self, half_cell_w_m2k: f64) -> f64 {
         half_cell_w_m2k / (1.0 + half_cell_w_m2k * self.coat_m2k_w)
     }
+}
 
-    /// A balanced flux once the cell behind the face is so much warmer, along a slope of the net flux.
+impl FaceFlux {
+    /// Whether the surface, once the cell behind it is at `cell_c`, is still so near that its slopes lead there; if not it
+    /// is only guessed at.
     #[inline]
-    pub(crate) fn follow(
-        &self,
-        flux: &mut FaceFlux,
-        (half_cell_w_m2k, slope_w_m2k): (f64, f64),
-        warmed_k: f64,
-    ) {
-        flux.incoming_w_m2 += slope_w_m2k * warmed_k;
-        flux.outer_c += (1.0 + slope_w_m2k / self.inward_w_m2k(half_cell_w_m2k)) * warmed_k;
+    pub(crate) fn leads_to(&mut self, cell_c: f64, inward_w_m2k: f64, air: &Air) -> bool {
+        let warmed_k = cell_c - self.cell_c;
+        let warmer_k = self.warmer_k(inward_w_m2k, warmed_k);
+        if is_near(self.outer_c, warmer_k, air) {
+            self.follow(inward_w_m2k, self.slope_w_m2k, warmed_k);
+            true
+        } else {
+            self.outer_c += warmer_k;
+            false
+        }
     }
+
+    /// Goes on, balanced, once the cell behind the face is so much warmer, along a slope of the net flux.
+    #[inline]
+    pub(crate) fn follow(&mut self, inward_w_m2k: f64, slope_w_m2k: f64, warmed_k: f64) {
+        let net_w_m2 = self.net_w_m2() + slope_w_m2k * warmed_k;
+        let warmer_k = (1.0 + slope_w_m2k / inward_w_m2k) * warmed_k;
+        self.dry_on(warmer_k);
+        self.incoming_w_m2 = net_w_m2 + self.drying_w_m2;
+        self.outer_c += warmer_k;
+        self.cell_c += warmed_k;
+    }
+
+    /// Temperature of the flesh at the face, below any coat, with half a cell of such a conductance behind it, °C.
+    pub fn surface_c(&self, half_cell_w_m2k: f64) -> f64 {
+        self.cell_c + self.net_w_m2() / half_cell_w_m2k
+    }
+
+    /// How much warmer the outermost surface is for a cell that is so much warmer, K.
+    #[inline]
+    fn warmer_k(&self, inward_w_m2k: f64, warmed_k: f64) -> f64 {
+        (1.0 + self.slope_w_m2k / inward_w_m2k) * warmed_k
+    }
+
+    /// What drying takes of a surface that is so much warmer, along its slope.
+    #[inline]
+    fn dry_on(&mut self, warmer_k: f64) {
+        self.drying_w_m2 = (self.drying_w_m2 + self.drying_slope_w_m2k * warmer_k).max(0.0);
+        self.drying_kg_m2s = self.water_kg_j * self.drying_w_m2;
+    }
+}
+
+/// Whether a surface is so near to another temperature, on the same side of boiling, that it gets there along its slopes.
+#[inline]
+fn is_near(surface_c: f64, off_k: f64, air: &Air) -> bool {
+    let boils = |surface_c: f64| surface_c >= air.boil_c();
+    off_k.abs() < NEAR_K && boils(surface_c + off_k) == boils(surface_c)
 }
 
 /// A surface is as warm as its balance says to this where drying ends at the boiling point, K.
 const SURFACE_K: f64 = 1e-3;
 /// From so near its balance a surface goes the rest of the way along its slopes, K: what drying takes is then right
 /// to a thousandth. What is booked is what was used, so that nothing is lost.
-const NEAR_K: f64 = 0.3;
+const NEAR_K: f64 = 0.5;
 
 /// What acts on one face: a fixed surrounding, or one whose medium is the heater's reservoir.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -382,7 +456,7 @@ mod tests {
                 assert!((far.outer_c - near.outer_c).abs() < 0.01, "{guess_c}: {far:?} {near:?}");
             }
             let mut followed = near;
-            face.follow(&mut followed, (500.0, near.slope_w_m2k), 0.5);
+            followed.follow(Exchange::new(&face, 0.0).inward_w_m2k(500.0), near.slope_w_m2k, 0.5);
             let warmer = face.balance(60.5, 500.0, &air, 60.0);
             assert!((followed.outer_c - warmer.outer_c).abs() < 0.02, "{followed:?} {warmer:?}");
             // To a twentieth of what half a degree changes: slopes bend.

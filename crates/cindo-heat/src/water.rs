@@ -1,6 +1,6 @@
 //! Water and air: saturation, boiling point at altitude, latent heat.
 
-use std::sync::LazyLock;
+use std::sync::{Arc, Mutex, PoisonError};
 
 use crate::constants::{KELVIN_OFFSET, VAPOUR_GAS_CONSTANT_J_KGK};
 
@@ -31,25 +31,6 @@ pub fn saturation_pressure_pa(temperature_c: f64) -> f64 {
     CRITICAL_PA * (CRITICAL_K / kelvin * sum).exp()
 }
 
-/// The same from a table, linear between its points: within 3e-5 of it between −50 and 110 °C, for what asks
-/// thousands of times a second.
-pub(crate) fn tabled_saturation_pa(temperature_c: f64) -> f64 {
-    const FROM_C: f64 = -50.0;
-    const PER_K: f64 = 8.0;
-    const POINTS: usize = 1282;
-    static TABLE: LazyLock<[f64; POINTS]> = LazyLock::new(|| {
-        std::array::from_fn(|i| saturation_pressure_pa(FROM_C + i as f64 / PER_K))
-    });
-    let place = (temperature_c - FROM_C) * PER_K;
-    if !(place >= 0.0 && place < (POINTS - 1) as f64) {
-        return saturation_pressure_pa(temperature_c);
-    }
-    #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "0 to 1280")]
-    let i = place as usize;
-    let [low, high] = [TABLE[i], TABLE[i + 1]];
-    low + (place - i as f64) * (high - low)
-}
-
 /// Slope of the saturation curve, Pa/K, by Clausius and Clapeyron with an ideal vapour.
 pub fn saturation_slope_pa_k(temperature_c: f64, pressure_pa: f64) -> f64 {
     let kelvin = temperature_c + KELVIN_OFFSET;
@@ -69,21 +50,54 @@ pub fn boiling_point_c(altitude_m: f64) -> f64 {
 }
 
 /// The air that water evaporates into.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Air {
     /// Boiling point, °C.
     boil_c: f64,
     /// Pressure, Pa.
     pressure_pa: f64,
+    /// Over temperature.
+    leaving: Arc<LeavingTable>,
+}
+
+/// What lets vapour off a wet surface into still air, at one temperature: the surface's part of Stefan's flow, of which
+/// [`Air::around`] takes its share of the other, kg/m³.
+#[derive(Debug, Clone, Copy, Default, PartialEq)]
+pub(crate) struct Leaving {
+    pub(crate) surface_kg_m3: f64,
+    pub(crate) around_kg_m3: f64,
 }
 
 /// Vapour counts as at most this share of the pressure in Stefan's factor, which has no end at boiling.
 const MOST_VAPOUR_SHARE: f64 = 0.95;
+/// [`Leaving`] is tabled from this temperature, °C, at so many points a K, up to past any boiling point.
+const LEAVING_FROM_C: f64 = -60.0;
+const LEAVING_PER_K: f64 = 8.0;
+const LEAVING_POINTS: usize = 1368;
+
+/// [`Leaving`] over temperature.
+type LeavingTable = [Leaving; LEAVING_POINTS];
 
 impl Air {
     /// Air at the pressure under which water boils at `boil_c`.
     pub fn boiling_at(boil_c: f64) -> Self {
-        Self { boil_c, pressure_pa: saturation_pressure_pa(boil_c) }
+        let pressure_pa = saturation_pressure_pa(boil_c);
+        Self { boil_c, pressure_pa, leaving: Self::table(pressure_pa) }
+    }
+
+    /// The table under a pressure, Pa. A kitchen stays where it is: the last one is kept.
+    fn table(pressure_pa: f64) -> Arc<LeavingTable> {
+        static LAST: Mutex<Option<(u64, Arc<LeavingTable>)>> = Mutex::new(None);
+        let mut last = LAST.lock().unwrap_or_else(PoisonError::into_inner);
+        match &*last {
+            Some((bits, table)) if *bits == pressure_pa.to_bits() => Arc::clone(table),
+            _ => {
+                let at = |i| Self::exactly(LEAVING_FROM_C + i as f64 / LEAVING_PER_K, pressure_pa);
+                let table = Arc::new(std::array::from_fn(at));
+                *last = Some((pressure_pa.to_bits(), Arc::clone(&table)));
+                table
+            }
+        }
     }
 
     /// Boiling point, °C.
@@ -91,64 +105,113 @@ impl Air {
         self.boil_c
     }
 
-    /// What drives vapour off a surface, Pa, and how it grows with the pressure of saturation: the
-    /// difference of vapour pressures times Stefan's factor P / (ps − pa) · ln((P − pa) / (P − ps)), by
-    /// which the vapour's own flow helps it along. Source: Stefan's flow through stagnant air, in any
+    /// Vapour leaves a surface at the velocity of mass transfer times P / (Rv T) · ln((P − pa) / (P − ps)): the
+    /// difference of vapour pressures with Stefan's factor, by which the vapour's own flow helps it along. The logarithm is
+    /// the surface's part less that of the air around, [`Self::around`]. Source: Stefan's flow through stagnant air, in any
     /// text on mass transfer (for instance Bird, Stewart & Lightfoot, Transport Phenomena, ch. 18).
-    pub(crate) fn driving(&self, saturated_pa: f64, vapour_pa: f64) -> (f64, f64) {
-        let p = self.pressure_pa;
-        let most_pa = MOST_VAPOUR_SHARE * p;
-        let around_pa = vapour_pa.min(0.99 * most_pa);
-        let at_pa = saturated_pa.clamp(1.001 * around_pa, most_pa);
-        let flow = p * ln_of_near((p - around_pa) / (p - at_pa));
-        let factor = flow / (at_pa - around_pa);
-        let slope = if saturated_pa < most_pa { p / (p - at_pa) } else { factor };
-        (factor * (saturated_pa - vapour_pa), slope)
+    fn exactly(surface_c: f64, pressure_pa: f64) -> Leaving {
+        let share = saturation_pressure_pa(surface_c) / pressure_pa;
+        let counted = share.min(MOST_VAPOUR_SHARE);
+        let beyond = (share - counted) * (-(-MOST_VAPOUR_SHARE).ln_1p() / MOST_VAPOUR_SHARE);
+        let around_kg_m3 = pressure_pa / (VAPOUR_GAS_CONSTANT_J_KGK * (surface_c + KELVIN_OFFSET));
+        Leaving { surface_kg_m3: around_kg_m3 * (beyond - (-counted).ln_1p()), around_kg_m3 }
+    }
+
+    /// What air of such a vapour pressure, Pa, takes off what leaves, as a share of [`Leaving::around_kg_m3`].
+    pub(crate) fn around(&self, vapour_pa: f64) -> f64 {
+        -(-(vapour_pa / self.pressure_pa).min(0.99 * MOST_VAPOUR_SHARE)).ln_1p()
+    }
+
+    /// What leaves a surface, linear between the points of a table where that reaches, and how it changes with
+    /// temperature, kg/(m³ K).
+    #[inline]
+    pub(crate) fn leaving(&self, surface_c: f64) -> (Leaving, Leaving) {
+        let place = (surface_c - LEAVING_FROM_C) * LEAVING_PER_K;
+        let (i, from_c) = if place >= 0.0 && place < (LEAVING_POINTS - 1) as f64 {
+            #[expect(
+                clippy::cast_possible_truncation,
+                clippy::cast_sign_loss,
+                reason = "0 to 1366"
+            )]
+            let i = place as usize;
+            (i, i as f64)
+        } else {
+            return self.leaving_beyond(surface_c);
+        };
+        let [low, high] = [self.leaving[i], self.leaving[i + 1]];
+        let (past, rise) = (place - from_c, |low: f64, high: f64| high - low);
+        let surface_kg_m3 = rise(low.surface_kg_m3, high.surface_kg_m3);
+        let around_kg_m3 = rise(low.around_kg_m3, high.around_kg_m3);
+        let now = Leaving {
+            surface_kg_m3: low.surface_kg_m3 + past * surface_kg_m3,
+            around_kg_m3: low.around_kg_m3 + past * around_kg_m3,
+        };
+        let slope = Leaving {
+            surface_kg_m3: LEAVING_PER_K * surface_kg_m3,
+            around_kg_m3: LEAVING_PER_K * around_kg_m3,
+        };
+        (now, slope)
+    }
+
+    /// The same where no table reaches.
+    #[cold]
+    fn leaving_beyond(&self, surface_c: f64) -> (Leaving, Leaving) {
+        let at = |surface_c: f64| Self::exactly(surface_c, self.pressure_pa);
+        let (now, next) = (at(surface_c), at(surface_c + 1.0 / LEAVING_PER_K));
+        let slope = |now: f64, next: f64| LEAVING_PER_K * (next - now);
+        let slope = Leaving {
+            surface_kg_m3: slope(now.surface_kg_m3, next.surface_kg_m3),
+            around_kg_m3: slope(now.around_kg_m3, next.around_kg_m3),
+        };
+        (now, slope)
     }
 }
 
-/// Natural logarithm of a ratio of 1 or little more, which a surface that is not about to boil asks for: within 2e-6.
-///
-/// Source: the series of the inverse hyperbolic tangent, ln x = 2 (y + y³/3 + y⁵/5 + …) with y = (x − 1) / (x + 1), in
-/// any table of series (for instance Abramowitz & Stegun, 4.1.27).
-fn ln_of_near(ratio: f64) -> f64 {
-    const NEAR: f64 = 0.25;
-    let y = (ratio - 1.0) / (ratio + 1.0);
-    if y > NEAR {
-        return ratio.ln();
-    }
-    let y2 = y * y;
-    2.0 * y * (1.0 + y2 * (1.0 / 3.0 + y2 * (0.2 + y2 / 7.0)))
-}
+/// How latent heat falls with temperature, J/(kg K).
+pub(crate) const LATENT_FALL_J_KGK: f64 = 2361.0;
 
 /// Latent heat of evaporation, J/kg, for 0 to 120 °C.
 ///
 /// Source: linear fit common in meteorology (for instance Stull, Practical Meteorology, ch. 4).
 pub fn latent_heat_j_kg(temperature_c: f64) -> f64 {
-    2.501e6 - 2361.0 * temperature_c
+    2.501e6 - LATENT_FALL_J_KGK * temperature_c
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
 
+    /// What leaves a surface is the difference of vapour pressures over `Rv T`, times Stefan's factor: between the points of
+    /// the table within 1e-3 of what leaves into dry air, and nothing where the air is as wet as the surface.
     #[test]
-    fn the_series_is_the_logarithm() {
-        for hundredth in 100..400 {
-            let ratio = f64::from(hundredth) / 100.0 + 0.003;
-            assert!((ln_of_near(ratio) / ratio.ln() - 1.0).abs() < 2e-6, "{ratio}");
+    fn what_leaves_is_stefans_flow() {
+        for boil_c in [83.0, 100.0] {
+            let air = Air::boiling_at(boil_c);
+            let p = saturation_pressure_pa(boil_c);
+            let most_pa = MOST_VAPOUR_SHARE * p;
+            for tenth in -900..1000 {
+                let c = f64::from(tenth) / 10.0 + 0.037;
+                let saturated_pa = saturation_pressure_pa(c);
+                if saturated_pa > 0.99 * most_pa {
+                    break;
+                }
+                let (now, slope) = air.leaving(c);
+                let whole = saturated_pa / (VAPOUR_GAS_CONSTANT_J_KGK * (c + KELVIN_OFFSET));
+                for around_pa in [0.0, 1000.0, 0.5 * p] {
+                    let back = air.around(around_pa) * now.around_kg_m3;
+                    let left = now.surface_kg_m3 - back;
+                    let ratio = (p - around_pa) / (p - saturated_pa);
+                    let factor = p / (saturated_pa - around_pa) * ratio.ln();
+                    let exact = (1.0 - around_pa / saturated_pa) * whole * factor;
+                    let off = (left - exact).abs() / (now.surface_kg_m3 + back);
+                    assert!(off < 1e-3, "{c} {around_pa}: {left} for {exact}");
+                }
+                let next = air.leaving(c + 0.01).0.surface_kg_m3;
+                let rise = (next - now.surface_kg_m3) / 0.01;
+                let off = (slope.surface_kg_m3 / rise - 1.0).abs();
+                assert!(off < 0.05, "{c}: {slope:?} for {rise}");
+            }
         }
-        assert!(ln_of_near(1.0).abs() < 1e-12);
-        assert!(ln_of_near(f64::NAN).is_nan());
-    }
-
-    #[test]
-    fn the_table_is_the_curve() {
-        for tenth in -700..1400 {
-            let c = f64::from(tenth) / 10.0 + 0.037;
-            let [tabled, exact] = [tabled_saturation_pa(c), saturation_pressure_pa(c)];
-            assert!((tabled / exact - 1.0).abs() < 3e-5, "{c}: {tabled} for {exact}");
-        }
-        assert!(tabled_saturation_pa(f64::NAN).is_nan());
+        assert!(Air::boiling_at(100.0).leaving(f64::NAN).0.surface_kg_m3.is_nan());
     }
 }

@@ -12,7 +12,7 @@ use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::{Conducting, Flesh};
 use crate::grid::Grid;
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Face, SurfaceState, Surround};
+use crate::surround::{Exchange, Face, SurfaceState, Surround};
 
 /// A stretch of time with unchanged surroundings.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -51,6 +51,8 @@ pub struct Simulation<'a> {
     outer_c: [f64; 2],
     touching_c: [Option<f64>; 2],
     state: [SurfaceState; 2],
+    /// What the air around takes off what leaves a face, as [`crate::water::Air::around`].
+    around: [f64; 2],
     balance: Balance,
     /// Booked by the step being tried; joins `balance` when it is accepted.
     pending: Balance,
@@ -67,7 +69,7 @@ pub struct Simulation<'a> {
     stage_one: Vec<f64>,
     stage_two: Vec<f64>,
     base: Vec<f64>,
-    scratch: Scratch<1>,
+    scratch: Scratch,
 }
 
 impl<'a> Simulation<'a> {
@@ -93,6 +95,7 @@ impl<'a> Simulation<'a> {
             outer_c: [start_c; 2],
             touching_c: [None; 2],
             state: [SurfaceState::default(); 2],
+            around: [0.0; 2],
             balance: Balance::default(),
             pending: Balance::default(),
             pending_surface_c: [None; 2],
@@ -106,7 +109,7 @@ impl<'a> Simulation<'a> {
             stage_one: vec![0.0; n],
             stage_two: vec![0.0; n],
             base: vec![0.0; n],
-            scratch: Scratch::new(n, 2),
+            scratch: Scratch::new(1, n, 2),
         }
     }
 
@@ -186,6 +189,7 @@ impl<'a> Simulation<'a> {
             state.crust_m = crust_m;
             state.meet(surround.as_ref().and_then(|s| s.backing.as_ref()));
         }
+        self.around = surrounds.map(|s| s.map_or(0.0, |s| self.flesh.air.around(s.face.vapour_pa)));
         self.step_s = first_step_s(FIRST_STEP_S_K, self.accuracy.tolerance_k);
         // Landing within rounding of the end counts as landing.
         while self.time_s < end_s - 1e-9 {
@@ -264,6 +268,7 @@ impl<'a> Simulation<'a> {
                 .map_or(INSULATED, |s| s.at(reservoir_c, at_s, 0.5 * step_s, &self.state[side]))
         });
         self.touching_c = faces.map(|face| (face.h > 0.0).then_some(face.medium_c));
+        let faces = [0, 1].map(|side: usize| Exchange::new(&faces[side], self.around[side]));
         let mut sides = [0; 2];
         let mut exposed = 0;
         for (side, _) in surrounds.iter().enumerate().filter(|(_, s)| s.is_some()) {
@@ -272,16 +277,18 @@ impl<'a> Simulation<'a> {
         }
         let end = |side: usize, guess_c: f64| {
             let cell = side * (n - 1);
+            let half_cell_w_m2k = 2.0 / (grid.width_m[cell] * self.resistivity[side][cell]);
             End {
                 cell,
                 face: side,
                 area: grid.area[side * n],
-                half_cell_w_m2k: 2.0 / (grid.width_m[cell] * self.resistivity[side][cell]),
+                half_cell_w_m2k,
+                inward_w_m2k: faces[side].inward_w_m2k(half_cell_w_m2k),
                 guess_c,
             }
         };
         let ends = sides.map(|side| end(side, self.outer_c[side]));
-        let stage = ImplicitStage::<1> {
+        let stage = ImplicitStage {
             flesh: self.flesh,
             volume_m: &self.grid.volume_m,
             link_w_k: &self.link,
@@ -314,7 +321,8 @@ impl<'a> Simulation<'a> {
             self.pending.book(step_s, ends[i].area, [&first[i], &second[i]], on_reservoir);
             self.pending_surface[side] =
                 drying_and_taking([&first[i], &second[i]]).map(|rate| step_s * rate);
-            self.pending_surface_c[side] = Some([second[i].surface_c, second[i].outer_c]);
+            self.pending_surface_c[side] =
+                Some([second[i].surface_c(ends[i].half_cell_w_m2k), second[i].outer_c]);
         }
         let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
         let (base, two) = (&self.base[..n], &self.stage_two[..n]);

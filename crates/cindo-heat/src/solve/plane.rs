@@ -7,7 +7,7 @@ use std::sync::Arc;
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
-use super::lines::{LANES, Lines, lines};
+use super::lines::{Lines, lines};
 use super::observe::Sink;
 use super::step::{
     Balance, FIRST_STEP_OF_SECTION_S_K, GAMMA, drying_and_taking, first_step_s, fit,
@@ -17,7 +17,7 @@ use crate::cells::{CrossSection, Surface};
 use crate::constants::TYPICAL_CAPACITY_J_M3K;
 use crate::flesh::{Conducting, Flesh};
 use crate::reservoir::{Heater, Reservoir};
-use crate::surround::{Face, FaceFlux, SurfaceState, Surround};
+use crate::surround::{Exchange, Face, FaceFlux, SurfaceState, Surround};
 
 /// What acts on the pieces of surface during a phase: one face each, at the reservoir's temperature.
 pub trait Faces {
@@ -34,7 +34,7 @@ pub struct PlaneSimulation<'a> {
     budget: Option<&'a Budget>,
     /// Cells times linear systems of the step being tried.
     cell_solves: u64,
-    lines: [Arc<[Lines]>; 2],
+    lines: [Arc<Lines>; 2],
     /// What it is in.
     heater: Option<Heater>,
     time_s: f64,
@@ -54,13 +54,15 @@ pub struct PlaneSimulation<'a> {
     start_heat_j_m: f64,
     /// What acts on each surface during the phase.
     surrounds: Vec<Surround>,
+    /// What the air around takes off what leaves it, as [`crate::water::Air::around`].
+    around: Vec<f64>,
     /// Area of all of it, m².
     total_m2: f64,
     /// Whether anything has dried.
     has_dried: bool,
     // State before the step being tried, and scratch, allocated once.
     before: Own<Before>,
-    faces: Own<Vec<Face>>,
+    faces: Own<Vec<Exchange>>,
     /// What the step being tried dries off each surface, kg/m², and what that takes, J/m².
     pending_surface: Own<Vec<[f64; 2]>>,
     work: Own<Option<Box<Work>>>,
@@ -84,7 +86,7 @@ impl<T: Default> Clone for Own<T> {
     }
 }
 
-/// The gathered arrays of lines.
+/// The arrays of lines side by side.
 #[derive(Debug)]
 struct Work {
     heat: Vec<f64>,
@@ -98,7 +100,7 @@ struct Work {
     resistivity: [Vec<f64>; 2],
     ends: Vec<End>,
     first: Vec<FaceFlux>,
-    scratch: Vec<Scratch<LANES>>,
+    scratch: [Scratch; 2],
 }
 
 /// What a line costs besides its cells, in cells: exchange at its ends, and being set up. Measured with lines one by one;
@@ -138,11 +140,10 @@ fn crust_m(section: &CrossSection, dried: &[f64], piece: &Surface) -> f64 {
 
 impl Work {
     /// Room for lines of a piece all of whose cells have this reserve, J/m³, as long as nothing of it has dried.
-    fn new(lines: &[Arc<[Lines]>; 2], reserve_j_m3: f64) -> Self {
-        let all = || lines.iter().flat_map(|way| way.iter());
-        let longest = all().map(|lines| lines.cells).max().unwrap_or_default();
-        let most_ends = all().map(|lines| lines.ends.len()).max().unwrap_or_default();
-        let filled = |with: f64| vec![with; longest * LANES];
+    fn new(lines: &[Arc<Lines>; 2], reserve_j_m3: f64) -> Self {
+        let n = lines[0].area_m2.len();
+        let ends = lines[0].ends.len().max(lines[1].ends.len());
+        let filled = |with: f64| vec![with; n];
         let zeros = || filled(0.0);
         Self {
             heat: zeros(),
@@ -154,10 +155,12 @@ impl Work {
             inverse_scale: filled(1.0),
             dried: zeros(),
             resistivity: [zeros(), zeros()],
-            ends: Vec::with_capacity(most_ends),
-            first: vec![FaceFlux::default(); most_ends],
-            // One for each even length that occurs.
-            scratch: (1..=longest / 2).map(|half| Scratch::new(2 * half, most_ends)).collect(),
+            ends: Vec::with_capacity(ends),
+            first: vec![FaceFlux::default(); ends],
+            scratch: [0, 1].map(|way| {
+                let Lines { lanes, cells, ends, .. } = &*lines[way];
+                Scratch::new(*lanes, *cells, ends.len())
+            }),
         }
     }
 }
@@ -200,6 +203,7 @@ impl<'a> PlaneSimulation<'a> {
             reservoir: Reservoir::default(),
             start_heat_j_m: heat * total_m2,
             surrounds: vec![Surround::fixed(Face::convective(0.0, start_c)); surfaces],
+            around: vec![0.0; surfaces],
             total_m2,
             has_dried: false,
             before: Own::default(),
@@ -265,6 +269,7 @@ impl<'a> PlaneSimulation<'a> {
             let met = faces.surround(i);
             is_new |= *surround != met;
             *surround = met;
+            self.around[i] = self.flesh.air.around(met.face.vapour_pa);
             let state = &mut self.state[i];
             state.crust_m = crust_m(self.section, &self.dried, &self.section.surface[i]);
             state.meet(surround.backing.as_ref());
@@ -277,11 +282,11 @@ impl<'a> PlaneSimulation<'a> {
                 next_step(self.step_s, self.accuracy.longest_step_s, end_s - self.time_s);
             let reservoir_c = self.reservoir.ahead_c(0.5 * step_s);
             let (at_s, ahead_s) = (self.time_s + 0.5 * step_s, 0.5 * step_s);
-            let met = self.surrounds.iter().zip(&self.state);
+            let met = self.surrounds.iter().zip(&self.state).zip(&self.around);
             self.faces.0.clear();
-            self.faces.0.extend(
-                met.map(|(surround, state)| surround.at(reservoir_c, at_s, ahead_s, state)),
-            );
+            self.faces.0.extend(met.map(|((surround, state), around)| {
+                Exchange::new(&surround.at(reservoir_c, at_s, ahead_s, state), *around)
+            }));
             self.pending_surface.0.clear();
             self.pending_surface.0.resize(self.surrounds.len(), [0.0; 2]);
             self.keep();
@@ -337,78 +342,74 @@ impl<'a> PlaneSimulation<'a> {
 
     /// One implicit step along every line of a direction; returns the error, J/m.
     fn sweep(&mut self, way: usize, step_s: f64, pending: &mut Balance) -> f64 {
-        let groups = Arc::clone(&self.lines[way]);
-        groups.iter().map(|lines| self.solve_lines(lines, step_s, pending)).sum()
-    }
-
-    fn solve_lines(&mut self, lines: &Lines, step_s: f64, pending: &mut Balance) -> f64 {
-        let n = lines.cells * LANES;
+        let lines = Arc::clone(&self.lines[way]);
+        let n = lines.area_m2.len();
         let ways = &self.lines;
         let reserve = self.flesh.reserve_j_m3;
         let work = self.work.0.get_or_insert_with(|| Box::new(Work::new(ways, reserve)));
-        let scratch = &mut work.scratch[lines.cells / 2 - 1];
-        let gather = |to: &mut [f64], from: &[f64]| {
-            for (to, cell) in to.iter_mut().zip(&lines.cell) {
-                *to = from[*cell];
-            }
-        };
-        gather(&mut work.heat, &self.heat);
+        let scratch = &mut work.scratch[way];
+        lines.gather(&mut work.heat, &self.heat);
         if self.has_dried {
-            gather(&mut work.reserve, &self.reserve);
-            gather(&mut work.inverse_scale, &self.inverse_scale);
-            gather(&mut work.dried, &self.dried);
+            lines.gather(&mut work.reserve, &self.reserve);
+            lines.gather(&mut work.inverse_scale, &self.inverse_scale);
+            lines.gather(&mut work.dried, &self.dried);
         }
-        gather(&mut scratch.temperature, &self.temperature);
-        gather(&mut scratch.slope, &self.slope);
+        lines.gather(&mut scratch.temperature, &self.temperature);
+        lines.gather(&mut scratch.slope, &self.slope);
         let [low, high] = &mut work.resistivity;
         let (low, high) = (&mut low[..n], &mut high[..n]);
         {
             let cells = Conducting {
-                heat: &work.heat[..n],
-                temperature_c: &scratch.temperature[..n],
-                dried: &work.dried[..n],
-                from_lower: &lines.from_lower[..n],
+                heat: &work.heat,
+                temperature_c: &scratch.temperature,
+                dried: &work.dried,
+                from_lower: &lines.from_lower,
             };
             self.flesh.half_resistivities_mk_w(&cells, low, high);
             let (open, half, link) = (&lines.open_m[..n], &lines.half_m[..n], &mut work.link[..n]);
-            for i in 0..n - LANES {
-                link[i] = open[i] / (half[i] * high[i] + half[i + LANES] * low[i + LANES]);
+            let lanes = lines.lanes;
+            for i in 0..n - lanes {
+                link[i] = open[i] / (half[i] * high[i] + half[i + lanes] * low[i + lanes]);
             }
         }
         work.ends.clear();
-        work.ends.extend(lines.ends.iter().map(|end| End {
-            cell: end.cell,
-            face: end.surface,
-            area: end.length_m,
+        work.ends.extend(lines.ends.iter().map(|end| {
             // Whatever is dry of the cell lies on this side.
-            half_cell_w_m2k: 1.0 / (low[end.cell].max(high[end.cell]) * end.depth_m),
-            guess_c: self.outer_c[end.surface],
+            let half_cell_w_m2k = 1.0 / (low[end.cell].max(high[end.cell]) * end.depth_m);
+            End {
+                cell: end.cell,
+                face: end.surface,
+                area: end.length_m,
+                half_cell_w_m2k,
+                inward_w_m2k: self.faces.0[end.surface].inward_w_m2k(half_cell_w_m2k),
+                guess_c: self.outer_c[end.surface],
+            }
         }));
         let exposed = work.ends.len();
-        let mut stage = ImplicitStage::<LANES> {
+        let mut stage = ImplicitStage {
             flesh: self.flesh,
             volume_m: &lines.area_m2,
-            link_w_k: &work.link[..n],
-            reserve: &work.reserve[..n],
-            inverse_scale: &work.inverse_scale[..n],
-            base: &work.heat[..n],
+            link_w_k: &work.link,
+            reserve: &work.reserve,
+            inverse_scale: &work.inverse_scale,
+            base: &work.heat,
             implicit_s: GAMMA * step_s,
             ends: &work.ends,
             faces: &self.faces.0,
         };
-        work.one[..n].copy_from_slice(&work.heat[..n]);
-        let one_settled = stage.solve(&mut work.one[..n], scratch, false);
+        work.one.copy_from_slice(&work.heat);
+        let one_settled = stage.solve(&mut work.one, scratch, false);
         work.first[..exposed].copy_from_slice(&scratch.flux[..exposed]);
-        second_stage(&work.heat[..n], &work.one, &mut work.base, &mut work.two);
-        stage.base = &work.base[..n];
-        scratch.follow(&work.one[..n], &work.two[..n]);
-        let two_settled = stage.solve(&mut work.two[..n], scratch, true);
+        second_stage(&work.heat, &work.one, &mut work.base, &mut work.two);
+        stage.base = &work.base;
+        scratch.follow(&work.one, &work.two);
+        let two_settled = stage.solve(&mut work.two, scratch, true);
         let sound = one_settled.is_sound && two_settled.is_sound;
-        let cells = lines.own.len() + LINE_CELLS * lines.count;
+        let cells = lines.inside + LINE_CELLS * lines.lanes;
         self.cell_solves += ((one_settled.rounds + two_settled.rounds) * cells) as u64;
         let mut error = if sound { 0.0 } else { f64::INFINITY };
-        let firsts = work.one[..n].iter().zip(&work.heat[..n]).map(|(one, heat)| one - heat);
-        let seconds = work.two[..n].iter().zip(&work.base[..n]).map(|(two, base)| two - base);
+        let firsts = work.one.iter().zip(&work.heat).map(|(one, heat)| one - heat);
+        let seconds = work.two.iter().zip(&work.base).map(|(two, base)| two - base);
         for ((area_m2, first), second) in lines.area_m2.iter().zip(firsts).zip(seconds) {
             error += area_m2 * (second - first).abs();
         }
@@ -424,12 +425,9 @@ impl<'a> PlaneSimulation<'a> {
                 *sum += end.share * step_s * rate;
             }
         }
-        for &at in &lines.own {
-            let cell = lines.cell[at];
-            self.heat[cell] = work.two[at];
-            self.temperature[cell] = scratch.temperature[at];
-            self.slope[cell] = scratch.slope[at];
-        }
+        lines.scatter(&mut self.heat, &work.two);
+        lines.scatter(&mut self.temperature, &scratch.temperature);
+        lines.scatter(&mut self.slope, &scratch.slope);
         error
     }
 
