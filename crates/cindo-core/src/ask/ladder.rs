@@ -7,7 +7,7 @@ use super::tempered::TEMPERED_C;
 use crate::bench::{Bench, Budget};
 use crate::error::{FieldError, Problems, within};
 use crate::piece::COLD_C;
-use crate::plan::{Sought, look_from_s, seek, spread, turn_down, window};
+use crate::plan::{Sought, Telling, look_from_s, seek, spread, turn_down, window};
 use crate::say::tenth;
 use crate::setup::{PlanRequest, resolve};
 
@@ -119,7 +119,7 @@ pub fn ladder<'a>(
         cell.piece.tail_mm = None;
         let resolved = resolve(bench, &cell).ok()?;
         // Searched as its own plan is, from nothing: both are the same to the second.
-        let sought = seek(&resolved).ok()?;
+        let sought = seek(&resolved, Telling::Core).ok()?;
         let Sought { trial, pull_s, slope, ending, .. } = &sought;
         let setup = &resolved.setup;
         let schedule = trial.programme.schedule(*pull_s);

@@ -52,6 +52,16 @@ impl Watch {
     }
 }
 
+impl Verdict {
+    /// Nobody asked: it counts as raw.
+    pub(crate) const UNTOLD: Self = Self {
+        reaches_63c_15s: false,
+        reaches_limit: false,
+        parasites_killed: false,
+        f70_min: 0.0,
+    };
+}
+
 /// Safety figures of the worst cell.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Verdict {

@@ -13,7 +13,9 @@ use super::view::{CookNow, CookView, Forecast, Late, Waits};
 use crate::bench::Bench;
 use crate::catalogue::OtherHeat;
 use crate::error::{FieldError, Problems};
-use crate::plan::{Ending, Probe, Record, Sampling, Series, Times, Trial, look_from_s, record};
+use crate::plan::{
+    Ending, Probe, Record, Sampling, Series, Telling, Times, Trial, look_from_s, record,
+};
 use crate::say::{hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::{Deed, Event as Done, Lived, Programme, Stage, Turn};
@@ -99,7 +101,7 @@ impl Cook<'_, '_> {
     /// The right pulls of several ways that have much in common.
     pub(super) fn pulls_s<const N: usize>(&self, ways: [&[Done]; N]) -> [Option<f64>; N] {
         let Resolved { setup, target, limit, .. } = self.resolved;
-        let probe = (target.hold_s > 0.0).then(|| Probe::new(setup, *limit));
+        let probe = (target.hold_s > 0.0).then(|| Probe::new(setup, *limit, Telling::Core));
         let mut looks = probe.as_ref().map(Probe::looks);
         ways.map(|deeds| {
             let core_s = self.core_pull_s(deeds)?;

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::bench::Bench;
 use crate::error::FieldError;
-use crate::plan::{Ending, Probe, seek, spread};
+use crate::plan::{Ending, Probe, Telling, seek, spread};
 use crate::setup::{PlanRequest, resolve};
 
 /// What the plan of a cook promised: its moments, and the level that the cook goes on aiming at.
@@ -46,7 +46,7 @@ impl Promise {
         let bench = bench.into();
         let resolved = resolve(bench, &planned(request))?;
         let setup = &resolved.setup;
-        let sought = seek(&resolved)?;
+        let sought = seek(&resolved, Telling::All)?;
         let schedule = sought.trial.programme.schedule(sought.pull_s);
         let column = sought.trial.candidate(sought.pull_s);
         let measured = request.piece.thickness_measured.unwrap_or(false);
@@ -60,7 +60,7 @@ impl Promise {
                 setup,
                 &schedule,
                 sought.pull_s,
-                sought.seen.and_then(|seen| seen.side_opaque),
+                sought.seen.and_then(|seen| seen.told?.side_opaque),
             ),
             core_share: sought.ending.core_m / sought.trial.grid.span_m(),
             level_c: column.level_c,

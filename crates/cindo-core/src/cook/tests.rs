@@ -2,7 +2,7 @@ use super::*;
 use crate::bench::Bench;
 use crate::catalogue::{Catalogue, School};
 use crate::piece::Piece;
-use crate::plan::{Probe, plan};
+use crate::plan::{Probe, Telling, plan};
 use crate::setup::{Doneness, PlanRequest};
 
 /// The classic: hake loin, seared mostly on its skin.
@@ -250,7 +250,7 @@ fn held_c(stove: &Stove, events: &[(f64, Happened)], out_s: f64) -> f64 {
     let prepared =
         follow::Prepared::of(bench, &stove.request, &stove.promise, (&list, &[]), out_s).unwrap();
     let cook = prepared.cook(&prepared.resolved, &stove.promise);
-    let probe = Probe::new(&prepared.resolved.setup, prepared.resolved.limit);
+    let probe = Probe::new(&prepared.resolved.setup, prepared.resolved.limit, Telling::Core);
     let held = probe.looks().held(&cook.lived(out_s, &prepared.deeds));
     held.in_heat_c.max(held.with_rest_c)
 }

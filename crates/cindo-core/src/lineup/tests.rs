@@ -192,7 +192,10 @@ fn hands_are_at_one_after_the_other() {
         let steps: Vec<&LineUpStep> = line_up.steps.iter().filter(of).collect();
         let [first, second] = steps[..] else { panic!("{title}: {steps:#?}") };
         assert!((first.start_s - second.start_s).abs() < 1e-9, "{title}: {second:#?}");
-        assert!((second.hands_s - first.hands_s - work_s).abs() < 1e-9, "{title}: {second:#?}");
+        assert!(
+            (second.hands_s - first.hands_s - work_s).abs() < 1e-9,
+            "{title}: {first:#?} {second:#?}"
+        );
         let looks = title == "Take it out";
         assert_eq!(first.hands_s > work_s, looks, "{title}: {}", first.hands_s);
     }

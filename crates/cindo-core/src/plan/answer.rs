@@ -241,7 +241,7 @@ fn taken_out_at<'a>(
         turns_s: schedule.turns_s.into_iter().filter(|t| *t < out_s).collect(),
         starts_s: schedule.starts_s,
     };
-    let found = ending_at(resolved, &schedule, out_s);
+    let found = ending_at(resolved, &schedule, out_s, effort.telling);
     let record = record(resolved, &trial, &schedule, out_s, found, effort.sampling);
     Solved { trial, schedule, pull_s: out_s, slope, record }
 }

@@ -36,7 +36,7 @@ pub(crate) use quality::{judge, scorches};
 pub(crate) use record::{Record, Sampling, record};
 pub use record::{Series, StripPicture};
 pub(crate) use root::{Root, rising_root};
-pub(crate) use search::{Effort, Solved, Sought, column_pull, seek, solve};
+pub(crate) use search::{Effort, Solved, Sought, Telling, column_pull, seek, solve};
 pub use tail::Tail;
 pub(crate) use trial::{Ending, Trial, heat};
 pub(crate) use trouble::remedy;

@@ -2,6 +2,7 @@
 //! claim of safety.
 
 use super::held::{Held, Trace};
+use super::search::Telling;
 use super::trial::Ending;
 use crate::caution::Verdict;
 use crate::setup::{Limit, Setup};
@@ -19,14 +20,21 @@ pub(crate) struct Probe<'s, 'a> {
     /// Its rest on the coldest support where that is another, for what must be safe wherever it is put.
     colder: Option<Programme<'a>>,
     limit: Limit,
+    telling: Telling,
 }
 
 /// What it shows of one candidate.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct Seen {
-    pub(crate) core_at_pull_c: f64,
-    pub(crate) core_served_c: f64,
-    pub(crate) level_c: f64,
+    /// The core at the pull, when eaten, and at its highest in between, °C.
+    pub(crate) core_c: [f64; 3],
+    /// Where it is asked.
+    pub(crate) told: Option<Told>,
+}
+
+/// What it tells besides.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Told {
     /// Worst place of the section, rested on the coldest support.
     pub(crate) verdict: Verdict,
     /// How high the side is opaque, as [`Probe::side_opaque`].
@@ -34,18 +42,18 @@ pub(crate) struct Seen {
 }
 
 impl<'s, 'a> Probe<'s, 'a> {
-    pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit) -> Self {
-        Self::seeing(setup, limit, Accuracy::SIDE)
+    pub(crate) fn new(setup: &'s Setup<'a>, limit: Limit, telling: Telling) -> Self {
+        Self::seeing(setup, limit, telling, Accuracy::SIDE)
     }
 
     /// Of a flat piece that nothing has to be safe in: a coarser grid does, coarser still where its sides are heated alike
     /// all the way up.
-    pub(crate) fn of_flat(setup: &'s Setup<'a>, limit: Limit) -> Self {
+    pub(crate) fn of_flat(setup: &'s Setup<'a>, limit: Limit, telling: Telling) -> Self {
         let accuracy = if setup.method.all_round { Accuracy::ALIKE } else { Accuracy::FLAT };
-        Self::seeing(setup, limit, accuracy)
+        Self::seeing(setup, limit, telling, accuracy)
     }
 
-    fn seeing(setup: &'s Setup<'a>, limit: Limit, accuracy: Accuracy) -> Self {
+    fn seeing(setup: &'s Setup<'a>, limit: Limit, telling: Telling, accuracy: Accuracy) -> Self {
         let coldest = setup.bench.catalogue.resting.supports.first();
         let colder = coldest.filter(|on| on.id != setup.rest.on.id).map(|on| {
             let mut cold = setup.clone();
@@ -58,6 +66,7 @@ impl<'s, 'a> Probe<'s, 'a> {
             programme: Programme::of(setup),
             colder,
             limit,
+            telling,
         }
     }
 
@@ -145,16 +154,25 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         self.rested(way, false).core_c
     }
 
-    /// Everything that is read off a piece that goes this way.
+    /// Everything that is asked of a piece that goes this way.
     pub(crate) fn seen(&mut self, way: &Lived<'a>) -> Seen {
-        let [core_at_pull_c, core_served_c, level_c] = self.rested(way, true).core_c;
-        let Probe { setup, plane, limit, .. } = self.probe;
+        let told = self.told(way);
+        Seen { core_c: self.core_c(way), told }
+    }
+
+    /// What it tells besides its core, where that is asked.
+    pub(crate) fn told(&mut self, way: &Lived<'a>) -> Option<Told> {
+        let Probe { setup, plane, limit, telling, .. } = self.probe;
+        if *telling == Telling::Core {
+            return None;
+        }
+        self.rested(way, true);
         let verdict = self.trace.verdict(&plane.section, setup.start_c, *limit);
         let side_opaque = (!setup.method.all_round).then(|| {
             let at_s = way.schedule.shown_at_s(way.out_s);
             plane.side_opaque(&self.trace.dose(at_s, setup.species.set_shift_k), false)
         });
-        Seen { core_at_pull_c, core_served_c, level_c, verdict, side_opaque }
+        Some(Told { verdict, side_opaque })
     }
 
     /// Follows it through its rest, and on the coldest support where that `counts`; what was looked at last is known.
@@ -248,18 +266,14 @@ impl Probe<'_, '_> {
 
 impl Seen {
     /// The same a little later, with the core as it is by then: at the pull, when eaten, and at its highest, °C.
-    pub(crate) fn with_core(self, [core_at_pull_c, core_served_c, level_c]: [f64; 3]) -> Self {
-        Self { core_at_pull_c, core_served_c, level_c, ..self }
+    pub(crate) fn with_core(self, core_c: [f64; 3]) -> Self {
+        Self { core_c, ..self }
     }
 
     /// A column's ending as the whole section has it.
     pub(crate) fn ending(&self, column: Ending) -> Ending {
-        Ending {
-            core_at_pull_c: self.core_at_pull_c,
-            core_served_c: self.core_served_c,
-            level_c: self.level_c,
-            ..column
-        }
+        let [core_at_pull_c, core_served_c, level_c] = self.core_c;
+        Ending { core_at_pull_c, core_served_c, level_c, ..column }
     }
 }
 
@@ -295,7 +309,8 @@ mod tests {
             let resolved = resolve((&catalogue).into(), &request).unwrap();
             let setup = &resolved.setup;
             let way = Programme::of(setup).lived(900.0, &[]);
-            let seen = Probe::new(setup, resolved.limit).looks().seen(&way).side_opaque;
+            let probe = Probe::new(setup, resolved.limit, Telling::All);
+            let seen = probe.looks().seen(&way).told.unwrap().side_opaque;
             let alone = Probe::side_followed(setup, &way.schedule, way.out_s);
             let looked = seen.unwrap();
             assert!((0.1..0.95).contains(&alone), "{method}: {alone} tells nothing");
@@ -322,7 +337,7 @@ mod tests {
                 ..PlanRequest::default()
             };
             let resolved = resolve((&catalogue).into(), &request).unwrap();
-            let probe = Probe::new(&resolved.setup, resolved.limit);
+            let probe = Probe::new(&resolved.setup, resolved.limit, Telling::All);
             let programme = Programme::of(&resolved.setup);
             let turned = [Event { at_s: turned_s, what: Deed::Turned }];
             let set = [
@@ -350,11 +365,12 @@ mod tests {
                 let allowed_k = 1.5 * Accuracy::SIDE.tolerance_k;
                 assert!(off_k < allowed_k, "{method} {out_s} {deeds:?}: {after:?} {alone:?}");
                 let (after, alone) = (looks.seen(&way), probe.looks().seen(&way));
-                let off_k = (after.core_at_pull_c - alone.core_at_pull_c).abs();
+                let off_k = (after.core_c[0] - alone.core_c[0]).abs();
                 // The coldest place at the pull is one cell or its neighbour, which warm differently afterwards.
-                let later_k = (after.level_c - alone.level_c).abs();
+                let later_k = (after.core_c[2] - alone.core_c[2]).abs();
                 assert!(off_k < allowed_k && later_k < 0.3, "{after:?} {alone:?}");
-                assert_eq!(after.verdict.reaches_63c_15s, alone.verdict.reaches_63c_15s);
+                let held = |seen: Seen| seen.told.unwrap().verdict.reaches_63c_15s;
+                assert_eq!(held(after), held(alone));
             }
         }
     }

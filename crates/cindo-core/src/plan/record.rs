@@ -90,6 +90,7 @@ const EVEN_K: f64 = 4.0;
 pub(crate) struct Record {
     /// As the whole section has it.
     pub(crate) ending: Ending,
+    /// Where it is asked, of every place.
     pub(crate) verdict: Verdict,
     pub(crate) series: Series,
     pub(crate) section: StripPicture,
@@ -429,9 +430,13 @@ pub(crate) fn record(
     let top_mm = crust_mm(dried.iter().rev().zip(grid.width_m.iter().rev()));
     let bottom_mm = if symmetric { top_mm } else { crust_mm(dried.iter().zip(&grid.width_m)) };
     let brown = recorder.browning.brown_s;
+    let told = seen.and_then(|seen| seen.told);
     Record {
         ending,
-        verdict: seen.map_or_else(|| recorder.watch.verdict(), |s| s.verdict),
+        verdict: match seen {
+            Some(_) => told.map_or(Verdict::UNTOLD, |told| told.verdict),
+            None => recorder.watch.verdict(),
+        },
         brown_s: if symmetric { [brown[1]; 2] } else { brown },
         release_s: recorder.release_s,
         crust_mm: [bottom_mm, top_mm],
@@ -443,7 +448,7 @@ pub(crate) fn record(
         lowest_c: recorder.lowest_c,
         back_s: recorder.back_s,
         middle_set_share: recorder.middle_set_share.unwrap_or_default(),
-        side_opaque: seen.and_then(|seen| seen.side_opaque),
+        side_opaque: told.and_then(|told| told.side_opaque),
         series: recorder.series,
         section: recorder.section,
         balance,

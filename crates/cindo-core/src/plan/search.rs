@@ -40,27 +40,45 @@ pub(crate) struct Solved<'a> {
 pub(crate) struct Effort {
     pub(crate) accuracy: Accuracy,
     pub(crate) sampling: Sampling,
+    /// What is told of it besides its moments and its picture.
+    pub(crate) telling: Telling,
+}
+
+/// What is read off a whole section where that was looked at.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Telling {
+    /// The core: enough for a moment.
+    Core,
+    /// How safe every place of it is, and how its side looks, too.
+    All,
 }
 
 impl Effort {
     /// For the plan that is shown.
-    pub(crate) const SHOWN: Self = Self { accuracy: Accuracy::FINE, sampling: Sampling::FULL };
+    pub(crate) const SHOWN: Self =
+        Self { accuracy: Accuracy::FINE, sampling: Sampling::FULL, telling: Telling::All };
     /// For a plan that is being dragged.
-    pub(crate) const BRIEF: Self = Self { accuracy: Accuracy::FAST, sampling: Sampling::QUICK };
+    pub(crate) const BRIEF: Self =
+        Self { accuracy: Accuracy::FAST, sampling: Sampling::QUICK, telling: Telling::All };
     /// For comparing, ladders, questions asked backwards and figures beside the plan.
-    pub(crate) const COMPARED: Self = Self { accuracy: Accuracy::FAST, sampling: Sampling::SMALL };
+    pub(crate) const COMPARED: Self =
+        Self { accuracy: Accuracy::FAST, sampling: Sampling::SMALL, telling: Telling::Core };
 }
 
-/// The core's level is found to this, K: by guesses, and in the answer.
+/// The core's level is found to this, K: by first guesses, by guesses, and in the answer.
+const ROUGH_K: f64 = 1.0;
 pub(super) const GUESS_K: f64 = 0.2;
 const LEVEL_K: f64 = 0.04;
 /// And on the whole section, whose core moves from cell to cell, K.
 const SECTION_K: f64 = 0.08;
-/// From a pull whose level lacks no more than this the rest of the way is gone along the line between the last two looks,
-/// K: it is nearly straight, and what was held by then is held later.
-const ONWARD_K: f64 = 0.4;
-/// And no farther than so many times as far as those two are apart.
-const FARTHEST: f64 = 3.0;
+/// From a look whose level is no farther from what is asked than this the rest of the way is gone along the line, as one
+/// column goes: it is nearly straight, K.
+const ONWARD_K: f64 = 0.9;
+/// Where its core has cooled by so much more or less by the time it is eaten than one column's it is another place that
+/// was looked at, and goes another way, K.
+const ALIKE_K: f64 = 0.5;
+/// At most so many times as steep as was thought at first, or as flat.
+const STEEPER: f64 = 1.6;
 /// Where heat from the sides is sure to have come before a rough pull it brings it on by about so much.
 const SOONER: f64 = 0.96;
 /// A round piece is done sooner than one column of it says, as its flanks take heat too: one of `w` thicknesses' width
@@ -92,7 +110,7 @@ pub(crate) fn solve<'a>(
     resolved: &Resolved<'a>,
     effort: Effort,
 ) -> Result<Solved<'a>, Vec<FieldError>> {
-    Ok(seek(resolved)?.solved(resolved, effort))
+    Ok(seek(resolved, effort.telling)?.solved(resolved, effort))
 }
 
 /// A pull that was found, before it is shown.
@@ -113,7 +131,10 @@ pub(crate) struct Sought<'a> {
 ///
 /// # Errors
 /// As [`solve`].
-pub(crate) fn seek<'a>(resolved: &Resolved<'a>) -> Result<Sought<'a>, Vec<FieldError>> {
+pub(crate) fn seek<'a>(
+    resolved: &Resolved<'a>,
+    telling: Telling,
+) -> Result<Sought<'a>, Vec<FieldError>> {
     let Resolved { setup, target, limit, .. } = resolved;
     if setup.start_c >= target.from_c {
         return Err(vec![unreachable_because(format!(
@@ -138,14 +159,20 @@ pub(crate) fn seek<'a>(resolved: &Resolved<'a>) -> Result<Sought<'a>, Vec<FieldE
     let mm = setup.thickness_m * 1000.0;
     let guess_s = 0.5 * mm * mm;
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-    let level = |pull_s: f64| coarse.candidate(pull_s).level_c;
-    let rough = rising_root(level, aim_c, GUESS_K, guess, span).ok_or_else(unreachable)?;
+    let mut last_c = aim_c;
+    let level = |pull_s: f64| {
+        last_c = coarse.candidate(pull_s).level_c;
+        last_c
+    };
+    let mut rough = rising_root(level, aim_c, ROUGH_K, guess, span).ok_or_else(unreachable)?;
+    let lacks_k = (aim_c - last_c).clamp(-ROUGH_K, ROUGH_K);
+    rough.at = (rough.at + lacks_k / rough.slope).clamp(span.0, span.1);
     let trial = Trial::new(setup, Accuracy::FAST);
-    let search = Search { setup, trial: &trial, span, limit: *limit };
+    let search = Search { setup, trial: &trial, span, limit: *limit, telling };
     let found = if target.hold_s > 0.0 {
         search.held(aim_c, rough)
     } else if setup.needs_section() {
-        let probe = Probe::new(setup, *limit);
+        let probe = Probe::new(setup, *limit, telling);
         search.section(&probe, aim_c, search.guessed(aim_c, rough))
     } else {
         search.flat(aim_c, rough)
@@ -153,7 +180,7 @@ pub(crate) fn seek<'a>(resolved: &Resolved<'a>) -> Result<Sought<'a>, Vec<FieldE
     let Found { mut root, mut ending, mut seen } = found.ok_or_else(unreachable)?;
     if let Some(gold_s) = search.gold_s(root.at) {
         root.at = gold_s;
-        (ending, seen) = ending_at(resolved, &trial.programme.schedule(gold_s), gold_s);
+        (ending, seen) = ending_at(resolved, &trial.programme.schedule(gold_s), gold_s, telling);
     }
     Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
 }
@@ -191,7 +218,7 @@ pub(crate) fn column_pull<'a>(
     let guess_s = 0.5 * mm * mm;
     let trial = Trial::new(setup, Accuracy::COARSE);
     let span = (SHORTEST_COOK_S, LONGEST_COOK_S);
-    let search = Search { setup, trial: &trial, span, limit: *limit };
+    let search = Search { setup, trial: &trial, span, limit: *limit, telling: Telling::Core };
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
     let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
     let share = share.unwrap_or_else(|| {
@@ -221,6 +248,7 @@ pub(super) fn ending_at(
     resolved: &Resolved<'_>,
     schedule: &Schedule,
     out_s: f64,
+    telling: Telling,
 ) -> (Ending, Option<Seen>) {
     let setup = &resolved.setup;
     let column = Trial::new(setup, Accuracy::FAST);
@@ -232,7 +260,7 @@ pub(super) fn ending_at(
         (seen.ending(ending), Some(seen))
     };
     if resolved.target.hold_s > 0.0 || setup.needs_section() {
-        return seen_by(&Probe::new(setup, resolved.limit));
+        return seen_by(&Probe::new(setup, resolved.limit, telling));
     }
     if setup.sides_reach_s() > out_s + setup.rest.duration_s {
         return (ending, None);
@@ -240,7 +268,7 @@ pub(super) fn ending_at(
     let sides = Sides::follow(setup, &column.programme, schedule, out_s);
     let sided = sides.applied(ending, out_s, setup.rest.duration_s);
     if sides.brought_k(&sided, out_s) > sides_trusted_k(setup, &column.programme, schedule) {
-        seen_by(&Probe::of_flat(setup, resolved.limit))
+        seen_by(&Probe::of_flat(setup, resolved.limit, telling))
     } else {
         (sided, None)
     }
@@ -259,6 +287,7 @@ struct Search<'t, 'a> {
     trial: &'t Trial<'a>,
     span: (f64, f64),
     limit: Limit,
+    telling: Telling,
 }
 
 impl<'a> Search<'_, 'a> {
@@ -306,7 +335,7 @@ impl<'a> Search<'_, 'a> {
                 if sides.brought_k(&ending, root.at)
                     > sides_trusted_k(self.setup, &self.trial.programme, &schedule)
                 {
-                    let probe = Probe::of_flat(self.setup, self.limit);
+                    let probe = Probe::of_flat(self.setup, self.limit, self.telling);
                     return self
                         .checked(&probe, aim_c, root, adds)
                         .or_else(|| self.section(&probe, aim_c, root));
@@ -333,14 +362,11 @@ impl<'a> Search<'_, 'a> {
         }
         let seen = probe.looks().seen(&self.trial.programme.lived(short_s, &[]));
         let product = adds(self.trial.candidate(short_s), short_s);
-        let off_k = [
-            seen.core_at_pull_c - product.core_at_pull_c,
-            seen.core_served_c - product.core_served_c,
-            seen.level_c - product.level_c,
-        ];
+        let (seen_c, product_c) = (seen.core_c, product.core_c());
+        let off_k: [f64; 3] = std::array::from_fn(|i| seen_c[i] - product_c[i]);
         let guess = Root { at: root.at - off_k[2] / root.slope, ..root };
         let (root, ending) = self.column(aim_c - off_k[2], guess, adds)?;
-        let core_c = [ending.core_at_pull_c, ending.core_served_c, ending.level_c];
+        let core_c = ending.core_c();
         let core_c = std::array::from_fn(|i| core_c[i] + off_k[i]);
         (root.at >= short_s).then(|| self.found(root, seen.with_core(core_c)))
     }
@@ -359,30 +385,39 @@ impl<'a> Search<'_, 'a> {
     /// The whole section of a piece that is neither flat nor round to its heat.
     fn section(&self, probe: &Probe<'_, 'a>, aim_c: f64, guess: Root) -> Option<Found> {
         let mut looks = probe.looks();
-        let mut last: Option<[Look; 2]> = None;
+        let mut last = None;
         let way = |pull_s: f64| self.trial.programme.lived(pull_s, &[]);
         let level = |pull_s: f64| {
-            let look = Look { pull_s, core_c: looks.core_c(&way(pull_s)) };
-            last = Some([last.map_or(look, |[_, before]| before), look]);
-            look.level_c()
+            let core_c = looks.core_c(&way(pull_s));
+            last = Some((pull_s, core_c));
+            core_c[2]
         };
-        // What is a little short of it is near enough to go on from.
-        let short_k = 0.5 * (ONWARD_K - SECTION_K);
-        let mut root = rising_root(level, aim_c - short_k, short_k + SECTION_K, guess, self.span)?;
-        let [before, mut look] = last?;
-        let lacks_k = aim_c - look.level_c();
-        let is_onward = lacks_k > SECTION_K && (look.pull_s - root.at).abs() < 1e-9;
-        let onward_s = if is_onward { lacks_k / root.slope } else { 0.0 };
-        let onward = root.at + onward_s;
-        // A line through two looks close to one another would go astray: what lies beyond is looked at.
-        let has_line = onward_s <= FARTHEST * (look.pull_s - before.pull_s).abs();
-        let mut seen = looks.seen(&way(if has_line { root.at } else { onward }));
-        if is_onward && has_line {
-            look = look.onward(&before, onward);
-            seen = seen.with_core(look.core_c);
+        // What is near enough is gone on from.
+        let root = rising_root(level, aim_c, ONWARD_K, guess, self.span)?;
+        let (looked_s, core_c) = last?;
+        let lacks_k = aim_c - core_c[2];
+        if lacks_k.abs() < SECTION_K || (looked_s - root.at).abs() > 1e-9 {
+            return Some(self.found(root, looks.seen(&way(root.at))));
         }
-        root.at = onward;
-        Some(self.found(root, seen))
+        // Looks close to one another may tell any slope.
+        let slope = root.slope.clamp(guess.slope / STEEPER, STEEPER * guess.slope);
+        let at = looked_s + lacks_k / slope;
+        let [now, then] = [looked_s, at].map(|pull_s| self.trial.candidate(pull_s));
+        let (now_c, then_c) = (now.core_c(), then.core_c());
+        let cooled_k = |core_c: [f64; 3]| core_c[2] - core_c[1];
+        if (cooled_k(core_c) - cooled_k(now_c)).abs() > ALIKE_K {
+            let level = |pull_s: f64| looks.core_c(&way(pull_s))[2];
+            let root = rising_root(level, aim_c, SECTION_K, Root { at, slope }, self.span)?;
+            return Some(self.found(root, looks.seen(&way(root.at))));
+        }
+        let rise_k = then_c[2] - now_c[2];
+        let share = if rise_k * lacks_k > 0.0 { lacks_k / rise_k } else { 0.0 };
+        let [at_pull_c, served_c, _] =
+            std::array::from_fn(|i| core_c[i] + share * (then_c[i] - now_c[i]));
+        // What was held by a pull is held by a later one, not by an earlier.
+        let told = looks.told(&way(at.min(looked_s)));
+        let seen = Seen { core_c: [at_pull_c, served_c, aim_c], told };
+        Some(Found { root: Root { at, slope }, ending: seen.ending(then), seen: Some(seen) })
     }
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
@@ -390,7 +425,7 @@ impl<'a> Search<'_, 'a> {
     fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
         let guess = self.guessed(aim_c, guess);
         let (aim_c, tolerance_k) = Held::aim(self.limit);
-        let probe = Probe::new(self.setup, self.limit);
+        let probe = Probe::new(self.setup, self.limit, self.telling);
         let mut looks = probe.looks();
         let way = |pull_s: f64| self.trial.programme.lived(pull_s, &[]);
         let level = |pull_s: f64| looks.held(&way(pull_s)).surely_c();
@@ -410,28 +445,6 @@ impl<'a> Search<'_, 'a> {
         let schedule = self.trial.programme.schedule(pull_s);
         let least = self.setup.least_browning()?;
         coloured_s(self.setup, self.trial, &schedule, least).filter(|gold_s| *gold_s > pull_s)
-    }
-}
-
-/// What a look at the section found.
-#[derive(Debug, Clone, Copy, PartialEq)]
-struct Look {
-    pull_s: f64,
-    /// The core at the pull, when eaten, and at its highest in between, °C.
-    core_c: [f64; 3],
-}
-
-impl Look {
-    fn level_c(&self) -> f64 {
-        self.core_c[2]
-    }
-
-    /// What another, a little later, would find: along the straight line from an earlier one.
-    fn onward(&self, before: &Self, pull_s: f64) -> Self {
-        let share = (pull_s - self.pull_s) / (self.pull_s - before.pull_s);
-        let core_c =
-            std::array::from_fn(|i| self.core_c[i] + share * (self.core_c[i] - before.core_c[i]));
-        Self { pull_s, core_c }
     }
 }
 
@@ -562,7 +575,7 @@ mod tests {
                 let (column, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
                 let schedule = column.programme.schedule(column_s);
                 let share = section_share(&resolved.setup, &column.programme, &schedule);
-                let found = seek(&resolved).unwrap().pull_s;
+                let found = seek(&resolved, Telling::Core).unwrap().pull_s;
                 off.push((found / (share * column_s) - 1.0).abs());
                 assert!(off[off.len() - 1] < 0.12, "{species} {method}: {share} for {found}");
             }
@@ -573,11 +586,7 @@ mod tests {
 
     /// A look finds the core that was told, at the pull, when eaten and at its highest.
     fn is_as_told(told: &Ending, seen: &Seen, within_k: f64, what: &str) {
-        for (told_c, seen_c) in [
-            (told.core_at_pull_c, seen.core_at_pull_c),
-            (told.core_served_c, seen.core_served_c),
-            (told.level_c, seen.level_c),
-        ] {
+        for (told_c, seen_c) in told.core_c().into_iter().zip(seen.core_c) {
             assert!((told_c - seen_c).abs() < within_k, "{what}: {told_c} {seen_c}");
         }
     }
@@ -591,17 +600,14 @@ mod tests {
             for method in TURNED {
                 let request = whole(species, thickness_mm, method);
                 let resolved = resolve((&catalogue).into(), &request).unwrap();
-                let Sought { trial, pull_s, ending, .. } = seek(&resolved).unwrap();
-                let probe = Probe::new(&resolved.setup, resolved.limit);
+                let Sought { trial, pull_s, ending, .. } = seek(&resolved, Telling::Core).unwrap();
+                let probe = Probe::new(&resolved.setup, resolved.limit, Telling::Core);
                 let seen = probe.looks().seen(&trial.programme.lived(pull_s, &[]));
                 is_as_told(&ending, &seen, 0.3, &format!("{species} {method}"));
                 gone += u32::from((ending.level_c - resolved.target.aim_c).abs() < 1e-9);
             }
         }
         assert!(gone >= 3, "only {gone} of them went along a line");
-        let look = |pull_s: f64, core_c: [f64; 3]| Look { pull_s, core_c };
-        let on = look(200.0, [32.0, 42.0, 44.0]).onward(&look(100.0, [30.0, 38.0, 43.0]), 250.0);
-        assert_eq!(on, look(250.0, [33.0, 44.0, 44.5]), "by hand");
     }
 
     /// Where one look puts a product right: a look at the pull that comes of it finds what was told, and the target.
@@ -619,14 +625,33 @@ mod tests {
             request.piece.cut = cut.into();
             request.doneness = Doneness::Band("medium".into());
             let resolved = resolve((&catalogue).into(), &request).unwrap();
-            let Sought { trial, pull_s, ending, seen, .. } = seek(&resolved).unwrap();
+            let Sought { trial, pull_s, ending, seen, .. } =
+                seek(&resolved, Telling::Core).unwrap();
             assert!(seen.is_some(), "{species} {method}: its sides were not looked at");
-            let probe = Probe::of_flat(&resolved.setup, resolved.limit);
+            let probe = Probe::of_flat(&resolved.setup, resolved.limit, Telling::Core);
             let seen = probe.looks().seen(&trial.programme.lived(pull_s, &[]));
             is_as_told(&ending, &seen, 0.25, &format!("{species} {method}"));
-            let off_k = seen.level_c - resolved.target.aim_c;
+            let off_k = seen.core_c[2] - resolved.target.aim_c;
             assert!(off_k.abs() < 0.25, "{species} {method}: {off_k} from its aim");
         }
+    }
+
+    /// A fish of 34 mm whose coldest place at the first look is by its cavity, and elsewhere a little later: its core is
+    /// looked at again.
+    #[test]
+    fn a_core_that_moves_is_looked_at_again() {
+        let catalogue = Catalogue::embedded().unwrap();
+        let request = PlanRequest {
+            doneness: Doneness::Band("medium".into()),
+            ..whole("sea_trout", 34.0, "grill_basket")
+        };
+        let resolved = resolve((&catalogue).into(), &request).unwrap();
+        let Sought { trial, pull_s, ending, .. } = seek(&resolved, Telling::Core).unwrap();
+        let probe = Probe::new(&resolved.setup, resolved.limit, Telling::Core);
+        let seen = probe.looks().seen(&trial.programme.lived(pull_s, &[]));
+        // Two places are as cold as each other, and one may be read for the other.
+        is_as_told(&ending, &seen, 1.0, "sea trout");
+        assert!((seen.core_c[2] - resolved.target.aim_c).abs() < 0.5, "{seen:?}");
     }
 
     /// When a coat is gold lies within a step, not at its end: steps of any length find the same moment.

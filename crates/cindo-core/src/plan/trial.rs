@@ -37,6 +37,13 @@ pub(crate) struct Ending {
     pub(crate) core_m: f64,
 }
 
+impl Ending {
+    /// The core at the pull, when eaten, and at its highest in between, °C.
+    pub(crate) fn core_c(&self) -> [f64; 3] {
+        [self.core_at_pull_c, self.core_served_c, self.level_c]
+    }
+}
+
 /// Follows the core through the rest.
 struct CoreWatch<'g> {
     grid: &'g Grid,
