@@ -65,7 +65,7 @@ pub struct FaceFlux {
     /// Derivative of the net flux with the temperature of the cell behind, W/(m² K), at most 0.
     pub slope_w_m2k: f64,
     /// Temperature of the cell behind, °C.
-    pub(crate) cell_c: f64,
+    cell_c: f64,
     /// How what drying takes changes with the outermost surface, W/(m² K), and the water that it is, kg/J.
     drying_slope_w_m2k: f64,
     water_kg_j: f64,

@@ -74,6 +74,8 @@ const SECTION_K: f64 = 0.08;
 /// From a look whose level is no farther from what is asked than this the rest of the way is gone along the line, as one
 /// column goes: it is nearly straight, K.
 const ONWARD_K: f64 = 0.9;
+/// And no farther than by such a share of the time in the heat.
+const FARTHEST_SHARE: f64 = 0.2;
 /// Where its core has cooled by so much more or less by the time it is eaten than one column's it is another place that
 /// was looked at, and goes another way, K.
 const ALIKE_K: f64 = 0.5;
@@ -402,16 +404,19 @@ impl<'a> Search<'_, 'a> {
         // Looks close to one another may tell any slope.
         let slope = root.slope.clamp(guess.slope / STEEPER, STEEPER * guess.slope);
         let at = looked_s + lacks_k / slope;
-        let [now, then] = [looked_s, at].map(|pull_s| self.trial.candidate(pull_s));
+        let [now, then] =
+            [looked_s, at.max(self.span.0)].map(|pull_s| self.trial.candidate(pull_s));
         let (now_c, then_c) = (now.core_c(), then.core_c());
         let cooled_k = |core_c: [f64; 3]| core_c[2] - core_c[1];
-        if (cooled_k(core_c) - cooled_k(now_c)).abs() > ALIKE_K {
+        let is_far = (at - looked_s).abs() > FARTHEST_SHARE * looked_s;
+        if is_far || (cooled_k(core_c) - cooled_k(now_c)).abs() > ALIKE_K {
+            let at = at.clamp(self.span.0, self.span.1);
             let level = |pull_s: f64| looks.core_c(&way(pull_s))[2];
             let root = rising_root(level, aim_c, SECTION_K, Root { at, slope }, self.span)?;
             return Some(self.found(root, looks.seen(&way(root.at))));
         }
-        let rise_k = then_c[2] - now_c[2];
-        let share = if rise_k * lacks_k > 0.0 { lacks_k / rise_k } else { 0.0 };
+        let column_k = then_c[2] - now_c[2];
+        let share = if lacks_k * column_k > 0.0 { lacks_k / column_k } else { 0.0 };
         let [at_pull_c, served_c, _] =
             std::array::from_fn(|i| core_c[i] + share * (then_c[i] - now_c[i]));
         // What was held by a pull is held by a later one, not by an earlier.
