@@ -241,7 +241,7 @@ impl FaceFlux {
     #[inline]
     pub(crate) fn leads_to(&mut self, cell_c: f64, inward_w_m2k: f64, air: &Air) -> bool {
         let warmed_k = cell_c - self.cell_c;
-        let warmer_k = self.warmer_k(inward_w_m2k, warmed_k);
+        let warmer_k = Self::warmer_k(inward_w_m2k, self.slope_w_m2k, warmed_k);
         if is_near(self.outer_c, warmer_k, air) {
             self.follow(inward_w_m2k, self.slope_w_m2k, warmed_k);
             true
@@ -255,7 +255,7 @@ impl FaceFlux {
     #[inline]
     pub(crate) fn follow(&mut self, inward_w_m2k: f64, slope_w_m2k: f64, warmed_k: f64) {
         let net_w_m2 = self.net_w_m2() + slope_w_m2k * warmed_k;
-        let warmer_k = (1.0 + slope_w_m2k / inward_w_m2k) * warmed_k;
+        let warmer_k = Self::warmer_k(inward_w_m2k, slope_w_m2k, warmed_k);
         self.dry_on(warmer_k);
         self.incoming_w_m2 = net_w_m2 + self.drying_w_m2;
         self.outer_c += warmer_k;
@@ -269,8 +269,8 @@ impl FaceFlux {
 
     /// How much warmer the outermost surface is for a cell that is so much warmer, K.
     #[inline]
-    fn warmer_k(&self, inward_w_m2k: f64, warmed_k: f64) -> f64 {
-        (1.0 + self.slope_w_m2k / inward_w_m2k) * warmed_k
+    fn warmer_k(inward_w_m2k: f64, slope_w_m2k: f64, warmed_k: f64) -> f64 {
+        (1.0 + slope_w_m2k / inward_w_m2k) * warmed_k
     }
 
     /// What drying takes of a surface that is so much warmer, along its slope.

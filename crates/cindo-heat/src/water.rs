@@ -127,21 +127,19 @@ impl Air {
     #[inline]
     pub(crate) fn leaving(&self, surface_c: f64) -> (Leaving, Leaving) {
         let place = (surface_c - LEAVING_FROM_C) * LEAVING_PER_K;
-        let (i, from_c) = if place >= 0.0 && place < (LEAVING_POINTS - 1) as f64 {
+        let ([low, high], past) = if place >= 0.0 && place < (LEAVING_POINTS - 1) as f64 {
             #[expect(
                 clippy::cast_possible_truncation,
                 clippy::cast_sign_loss,
                 reason = "0 to 1366"
             )]
             let i = place as usize;
-            (i, i as f64)
+            ([self.leaving[i], self.leaving[i + 1]], place - i as f64)
         } else {
-            return self.leaving_beyond(surface_c);
+            (self.leaving_beyond(surface_c), 0.0)
         };
-        let [low, high] = [self.leaving[i], self.leaving[i + 1]];
-        let (past, rise) = (place - from_c, |low: f64, high: f64| high - low);
-        let surface_kg_m3 = rise(low.surface_kg_m3, high.surface_kg_m3);
-        let around_kg_m3 = rise(low.around_kg_m3, high.around_kg_m3);
+        let surface_kg_m3 = high.surface_kg_m3 - low.surface_kg_m3;
+        let around_kg_m3 = high.around_kg_m3 - low.around_kg_m3;
         let now = Leaving {
             surface_kg_m3: low.surface_kg_m3 + past * surface_kg_m3,
             around_kg_m3: low.around_kg_m3 + past * around_kg_m3,
@@ -153,17 +151,10 @@ impl Air {
         (now, slope)
     }
 
-    /// The same where no table reaches.
+    /// Where no table reaches: there, and where its next point would be.
     #[cold]
-    fn leaving_beyond(&self, surface_c: f64) -> (Leaving, Leaving) {
-        let at = |surface_c: f64| Self::exactly(surface_c, self.pressure_pa);
-        let (now, next) = (at(surface_c), at(surface_c + 1.0 / LEAVING_PER_K));
-        let slope = |now: f64, next: f64| LEAVING_PER_K * (next - now);
-        let slope = Leaving {
-            surface_kg_m3: slope(now.surface_kg_m3, next.surface_kg_m3),
-            around_kg_m3: slope(now.around_kg_m3, next.around_kg_m3),
-        };
-        (now, slope)
+    fn leaving_beyond(&self, surface_c: f64) -> [Leaving; 2] {
+        [surface_c, surface_c + 1.0 / LEAVING_PER_K].map(|c| Self::exactly(c, self.pressure_pa))
     }
 }
 

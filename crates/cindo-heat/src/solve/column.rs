@@ -275,17 +275,16 @@ impl<'a> Simulation<'a> {
             sides[exposed] = side;
             exposed += 1;
         }
-        let end = |side: usize, guess_c: f64| {
+        let half_cell_w_m2k = [0, 1].map(|side: usize| {
             let cell = side * (n - 1);
-            let half_cell_w_m2k = 2.0 / (grid.width_m[cell] * self.resistivity[side][cell]);
-            End {
-                cell,
-                face: side,
-                area: grid.area[side * n],
-                half_cell_w_m2k,
-                inward_w_m2k: faces[side].inward_w_m2k(half_cell_w_m2k),
-                guess_c,
-            }
+            2.0 / (grid.width_m[cell] * self.resistivity[side][cell])
+        });
+        let end = |side: usize, guess_c: f64| End {
+            cell: side * (n - 1),
+            face: side,
+            area: grid.area[side * n],
+            inward_w_m2k: faces[side].inward_w_m2k(half_cell_w_m2k[side]),
+            guess_c,
         };
         let ends = sides.map(|side| end(side, self.outer_c[side]));
         let stage = ImplicitStage {
@@ -322,7 +321,7 @@ impl<'a> Simulation<'a> {
             self.pending_surface[side] =
                 drying_and_taking([&first[i], &second[i]]).map(|rate| step_s * rate);
             self.pending_surface_c[side] =
-                Some([second[i].surface_c(ends[i].half_cell_w_m2k), second[i].outer_c]);
+                Some([second[i].surface_c(half_cell_w_m2k[side]), second[i].outer_c]);
         }
         let (heat, one) = (&self.heat[..n], &self.stage_one[..n]);
         let (base, two) = (&self.base[..n], &self.stage_two[..n]);

@@ -16,9 +16,7 @@ pub(super) struct End {
     pub(super) face: usize,
     /// Exposed area, in the unit of the volumes over a length.
     pub(super) area: f64,
-    /// Conductance of the half cell behind the face, W/(m² K).
-    pub(super) half_cell_w_m2k: f64,
-    /// The same with the coat before it, W/(m² K).
+    /// Conductance of the half cell behind the face and of the coat before it, W/(m² K).
     pub(super) inward_w_m2k: f64,
     /// Outermost surface temperature of the stage before, °C.
     pub(super) guess_c: f64,
@@ -49,7 +47,6 @@ pub(super) struct Scratch {
     pub(super) temperature: Vec<f64>,
     pub(super) slope: Vec<f64>,
     pub(super) flux: Vec<FaceFlux>,
-    lanes: usize,
     matrix: Tridiagonal,
     /// Slopes that the matrix was built with.
     matrix_slope: Vec<f64>,
@@ -68,7 +65,6 @@ impl Scratch {
             temperature: zeros(),
             slope: zeros(),
             flux: vec![FaceFlux::default(); ends],
-            lanes,
             matrix: Tridiagonal {
                 lanes,
                 lower: zeros(),
@@ -278,7 +274,7 @@ impl ImplicitStage<'_> {
     /// Builds and factorises the Newton matrix at the slopes in the scratch.
     fn build_matrix(&self, work: &mut Scratch) {
         let n = self.volume_m.len();
-        let lanes = work.lanes;
+        let lanes = work.matrix.lanes;
         let inner = n - lanes;
         let dt = self.implicit_s;
         work.matrix_slope.copy_from_slice(&work.slope);
@@ -312,7 +308,7 @@ impl ImplicitStage<'_> {
     /// What the stage equation still lacks, into `change`.
     fn residual(&self, e: &[f64], work: &mut Scratch) {
         let n = e.len();
-        let lanes = work.lanes;
+        let lanes = work.matrix.lanes;
         let inner = n - lanes;
         let dt = self.implicit_s;
         let (volume, base, link) = (&self.volume_m[..n], &self.base[..n], &self.link_w_k[..inner]);

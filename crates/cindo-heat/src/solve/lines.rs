@@ -1,7 +1,5 @@
 //! Columns or rows of a cross-section as lines that are solved side by side.
 
-use std::sync::Arc;
-
 use crate::cells::CrossSection;
 
 /// All columns of a section side by side, or all its rows, as [`super::line`] has them.
@@ -45,7 +43,8 @@ const IDLE_M2: f64 = 1e-6;
 const LEAST_SHARE: f64 = 1e-9;
 
 impl Lines {
-    fn of(section: &CrossSection, along_x: bool) -> Self {
+    /// The columns of a section, or along x its rows.
+    pub(super) fn of(section: &CrossSection, along_x: bool) -> Self {
         let (lanes, cells) =
             if along_x { (section.rows, section.columns) } else { (section.columns, section.rows) };
         let edges = if along_x { &section.x_edge_m } else { &section.z_edge_m };
@@ -148,9 +147,4 @@ fn turn(to: &mut [f64], from: &[f64], across: usize, down: usize) {
             *to = from[i];
         }
     }
-}
-
-/// The columns of a section, or along x its rows.
-pub(super) fn lines(section: &CrossSection, along_x: bool) -> Arc<Lines> {
-    Arc::new(Lines::of(section, along_x))
 }

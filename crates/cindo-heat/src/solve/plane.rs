@@ -7,7 +7,7 @@ use std::sync::Arc;
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
-use super::lines::{Lines, lines};
+use super::lines::Lines;
 use super::observe::Sink;
 use super::step::{
     Balance, FIRST_STEP_OF_SECTION_S_K, GAMMA, drying_and_taking, first_step_s, fit,
@@ -176,7 +176,7 @@ impl<'a> PlaneSimulation<'a> {
         let n = section.area_m2.len();
         let heat = flesh.heat_content_j_m3(start_c);
         let slope = flesh.temperature(heat, flesh.reserve_j_m3, 1.0).1;
-        let lines = [lines(section, false), lines(section, true)];
+        let lines = [false, true].map(|along_x| Arc::new(Lines::of(section, along_x)));
         let surfaces = section.surface.len();
         let total_m2 = section.total_m2();
         Self {
@@ -380,7 +380,6 @@ impl<'a> PlaneSimulation<'a> {
                 cell: end.cell,
                 face: end.surface,
                 area: end.length_m,
-                half_cell_w_m2k,
                 inward_w_m2k: self.faces.0[end.surface].inward_w_m2k(half_cell_w_m2k),
                 guess_c: self.outer_c[end.surface],
             }
