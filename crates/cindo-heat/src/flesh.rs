@@ -150,7 +150,7 @@ impl Flesh {
 
     /// [`Self::temperature`] for a line of cells. The wet curve is branchless, so that cells are
     /// worked on in pairs; frozen ones are done over.
-    #[inline]
+    #[inline(always)]
     pub(crate) fn temperatures(
         &self,
         cells: &Cells<'_>,
@@ -177,7 +177,7 @@ impl Flesh {
     /// Thermal resistivities of the halves of each cell of a line, m K/W, into `lower` and `higher`: towards its lower and
     /// its higher neighbour. What has dried of it is a layer on the side that the heat comes from; its temperature is that
     /// of the middle of what is still wet, or of all of it once nothing is. Branchless, as [`Self::temperatures`] is.
-    #[inline]
+    #[inline(always)]
     pub(crate) fn half_resistivities_mk_w(
         &self,
         cells: &Conducting<'_>,
@@ -209,7 +209,7 @@ impl Flesh {
         }
     }
 
-    #[inline]
+    #[inline(always)]
     fn wet_temperature(&self, e: f64, reserve: f64, inverse_scale: f64) -> (f64, f64) {
         let [a, b, c, d, f] = self.curve;
         let unit = inverse_scale / HEAT_UNIT_J_M3;
@@ -223,7 +223,7 @@ impl Flesh {
     }
 
     /// Conductivity of what is wet, W/(m K), evaluated at min(T, boiling).
-    #[inline]
+    #[inline(always)]
     pub fn conductivity_w_mk(&self, temperature_c: f64) -> f64 {
         let wet_c = if temperature_c < self.boil_c { temperature_c } else { self.boil_c };
         quadratic(self.conductivity, wet_c)

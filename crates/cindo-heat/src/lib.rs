@@ -6,6 +6,10 @@
 //! `cells`, `centre`, `solve`, `dose`, `lethality`.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
+#![expect(
+    clippy::inline_always,
+    reason = "what is not inlined into a step runs without the vectors that the step was built for"
+)]
 
 pub mod cells;
 pub mod centre;

@@ -22,7 +22,7 @@ const REST_S: f64 = 30.0;
 /// Look from and latest stand this many spreads from the pull.
 pub(crate) const SPREADS: f64 = 1.3;
 
-/// Watches the flesh get dry in the heat.
+/// Watches the flesh get dry in the heat, up to so much drier that it is no longer the same dish.
 struct DryWatch<'g> {
     dose: Dose,
     volume_m: &'g [f64],
@@ -41,23 +41,6 @@ impl Observer for DryWatch<'_> {
         self.share = dry / self.total_m;
         if self.share > self.limit { Sink::Stop } else { Sink::Continue }
     }
-}
-
-/// When the flesh has got so much drier than at the pull that it is no longer the same dish, s.
-fn dries_out_s(fast: &Trial<'_>, schedule: &Schedule, pull_s: f64, until_s: f64) -> f64 {
-    let grid = &fast.grid;
-    let mut watch = DryWatch {
-        dose: Dose::new(grid.cells(), 0.0),
-        volume_m: &grid.volume_m,
-        total_m: grid.total_volume_m(),
-        share: 0.0,
-        limit: f64::INFINITY,
-    };
-    let mut simulation = fast.raw();
-    fast.heat(&mut simulation, schedule, pull_s, &mut watch);
-    watch.limit = watch.share + DRIER_SHARE;
-    fast.heat(&mut simulation, schedule, until_s, &mut watch);
-    simulation.time_s()
 }
 
 /// What waits for its coat is right from then until it is golden through and through.
@@ -94,15 +77,25 @@ fn in_band(
 ) -> Option<(f64, f64)> {
     let upper_c = target.to_c?;
     let floor_s = schedule.turns_s.first().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
-    let mut shared = coarse.raw();
     let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
-    coarse.heat(&mut shared, schedule, fork_s, &mut ());
+    let grid = &coarse.grid;
+    let mut dry = DryWatch {
+        dose: Dose::new(grid.cells(), 0.0),
+        volume_m: &grid.volume_m,
+        total_m: grid.total_volume_m(),
+        share: 0.0,
+        limit: f64::INFINITY,
+    };
+    // One run to the pull, and on until it is too late: every other pull goes on from it.
+    let mut going = coarse.raw();
+    coarse.heat(&mut going, schedule, fork_s, &mut dry);
+    let at_fork = going.clone();
+    coarse.heat(&mut going, schedule, pull_s, &mut dry);
+    let at_pull = going.clone();
     let level = |at_s: f64| {
-        if at_s >= fork_s {
-            coarse.finish(shared.clone(), schedule, at_s).level_c
-        } else {
-            coarse.finish(coarse.raw(), schedule, at_s).level_c
-        }
+        let known = [&at_pull, &at_fork].into_iter().find(|known| known.time_s() <= at_s + 1e-9);
+        let from = known.cloned().unwrap_or_else(|| coarse.raw());
+        coarse.finish(from, schedule, at_s).level_c
     };
     let bias = level(pull_s) - target.aim_c;
     let guess =
@@ -123,8 +116,9 @@ fn in_band(
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )
     .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
-    let late = dries_out_s(coarse, schedule, pull_s, late);
-    Some((early, late.min(early + WIDEST_WINDOW_S)))
+    dry.limit = dry.share + DRIER_SHARE;
+    coarse.heat(&mut going, schedule, late, &mut dry);
+    Some((early, going.time_s().min(early + WIDEST_WINDOW_S)))
 }
 
 /// Standard deviation, so to speak, of the right pull, s: one finite difference for each thing that

@@ -7,7 +7,6 @@ use super::record::{Record, Sampling, record};
 use super::root::{Root, rising_root};
 use super::sides::Sides;
 use super::trial::{Ending, Trial};
-use crate::catalogue::Family;
 use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Setup, Target};
@@ -81,17 +80,10 @@ const FARTHEST_SHARE: f64 = 0.2;
 const ALIKE_K: f64 = 0.5;
 /// At most so many times as steep as was thought at first, or as flat.
 const STEEPER: f64 = 1.6;
+/// And the core at the pull at most so many times as steep as its highest.
+const STEEPEST: f64 = 3.0;
 /// Where heat from the sides is sure to have come before a rough pull it brings it on by about so much.
 const SOONER: f64 = 0.96;
-/// A round piece is done sooner than one column of it says, as its flanks take heat too: one of `w` thicknesses' width
-/// in the share `1 / (1 + a w^-1.3)` of the column's time where it is turned or half under liquid, with this `a`, or the
-/// second where the heat comes from above too. Where it comes from one side only the core lies deeper than the column's, and that is 1.4
-/// times as long. Read off 232 searches of six kinds of whole fish, 18 to 70 mm, nine methods, by the section itself:
-/// within a twentieth for most, a tenth for nearly all (modelling choice).
-const FLANKS: f64 = 1.0;
-const FLANKS_UNDER_LID: f64 = 0.78;
-const FLANKS_POWER: f64 = 1.3;
-const ONE_SIDED: f64 = 1.4;
 /// Where heat from the sides brings the middle more than this the whole section is asked, K: up to there Newman's product
 /// is within 1 K of many columns, and off by as much as 2 K beyond (measured over 7,497 plans). The second where an
 /// element glows at it from above: that shines on rounded flanks, too, which brings up to 1 K more however little comes
@@ -161,16 +153,22 @@ pub(crate) fn seek<'a>(
     let mm = setup.thickness_m * 1000.0;
     let guess_s = 0.5 * mm * mm;
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
-    let mut last_c = aim_c;
+    // The last two that were tried.
+    let mut tried_c = [None; 2];
     let level = |pull_s: f64| {
-        last_c = coarse.candidate(pull_s).level_c;
-        last_c
+        let core_c = coarse.candidate(pull_s).core_c();
+        tried_c = [tried_c[1], Some(core_c)];
+        core_c[2]
     };
     let mut rough = rising_root(level, aim_c, ROUGH_K, guess, span).ok_or_else(unreachable)?;
-    let lacks_k = (aim_c - last_c).clamp(-ROUGH_K, ROUGH_K);
+    let [before_c, last_c] = tried_c;
+    let last_c = last_c.ok_or_else(unreachable)?;
+    let before_c = before_c.unwrap_or_else(|| coarse.candidate(SOONER * rough.at).core_c());
+    let lacks_k = (aim_c - last_c[2]).clamp(-ROUGH_K, ROUGH_K);
     rough.at = (rough.at + lacks_k / rough.slope).clamp(span.0, span.1);
     let trial = Trial::new(setup, Accuracy::FAST);
-    let search = Search { setup, trial: &trial, span, limit: *limit, telling };
+    let rises = rises([before_c, last_c]);
+    let search = Search { setup, trial: &trial, span, limit: *limit, telling, rises };
     let found = if target.hold_s > 0.0 {
         search.held(aim_c, rough)
     } else if setup.needs_section() {
@@ -187,26 +185,22 @@ pub(crate) fn seek<'a>(
     Ok(Sought { trial, pull_s: root.at, slope: root.slope, ending, seen })
 }
 
+/// How the core at the pull, when eaten, and at its highest in between rise for each kelvin of the last, as two pulls of
+/// one column have it.
+fn rises([one_c, other_c]: [[f64; 3]; 2]) -> [f64; 3] {
+    let level_k = other_c[2] - one_c[2];
+    std::array::from_fn(|i| {
+        let rise = (other_c[i] - one_c[i]) / level_k;
+        if rise.is_finite() { rise.clamp(0.0, STEEPEST) } else { 1.0 }
+    })
+}
+
 /// The pull of the whole section over that of one column, as far as it is known beforehand.
-fn section_share(setup: &Setup<'_>, programme: &Programme<'_>, schedule: &Schedule) -> f64 {
-    if !setup.needs_section() || setup.method.all_round {
+fn section_share(setup: &Setup<'_>) -> f64 {
+    if !setup.needs_section() {
         return 1.0;
     }
-    let wide = setup.width_m / setup.thickness_m;
-    let flanks = |a: f64| 1.0 / (1.0 + a * wide.powf(-FLANKS_POWER));
-    let is_hot_above = programme.stages.iter().any(|stage| {
-        let above = &stage.around.above;
-        above.on_reservoir || above.face.medium_c > setup.boil_c
-    });
-    // Half under liquid its flanks are heated as well as its underside.
-    let is_one_sided = schedule.turns_s.is_empty() && setup.method.family != Family::Wet;
-    if is_one_sided {
-        ONE_SIDED * flanks(FLANKS)
-    } else if is_hot_above {
-        flanks(FLANKS_UNDER_LID)
-    } else {
-        flanks(FLANKS)
-    }
+    setup.method.round.of_column(setup.width_m / setup.thickness_m)
 }
 
 /// The pull by one coarse column alone, `share` of its own (as usual for such a piece when left out): near enough
@@ -220,12 +214,12 @@ pub(crate) fn column_pull<'a>(
     let guess_s = 0.5 * mm * mm;
     let trial = Trial::new(setup, Accuracy::COARSE);
     let span = (SHORTEST_COOK_S, LONGEST_COOK_S);
-    let search = Search { setup, trial: &trial, span, limit: *limit, telling: Telling::Core };
+    let rises = [1.0; 3];
+    let search =
+        Search { setup, trial: &trial, span, limit: *limit, telling: Telling::Core, rises };
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
     let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
-    let share = share.unwrap_or_else(|| {
-        section_share(setup, &trial.programme, &trial.programme.schedule(root.at))
-    });
+    let share = share.unwrap_or_else(|| section_share(setup));
     let pull_s = share * root.at;
     let (pull_s, ending) = match search.gold_s(pull_s) {
         Some(gold_s) => (gold_s, trial.candidate(gold_s)),
@@ -290,6 +284,8 @@ struct Search<'t, 'a> {
     span: (f64, f64),
     limit: Limit,
     telling: Telling,
+    /// As [`rises`].
+    rises: [f64; 3],
 }
 
 impl<'a> Search<'_, 'a> {
@@ -376,8 +372,7 @@ impl<'a> Search<'_, 'a> {
     /// Where a search on the whole section begins: where one column would end, or sooner by what it does not know.
     fn guessed(&self, aim_c: f64, guess: Root) -> Root {
         if self.setup.needs_section() {
-            let programme = &self.trial.programme;
-            let share = section_share(self.setup, programme, &programme.schedule(guess.at));
+            let share = section_share(self.setup);
             // Its level rises faster with the pull by about as much again.
             return Root { at: share * guess.at, slope: guess.slope / (share * share) };
         }
@@ -404,21 +399,16 @@ impl<'a> Search<'_, 'a> {
         // Looks close to one another may tell any slope.
         let slope = root.slope.clamp(guess.slope / STEEPER, STEEPER * guess.slope);
         let at = looked_s + lacks_k / slope;
-        let [now, then] =
-            [looked_s, at.max(self.span.0)].map(|pull_s| self.trial.candidate(pull_s));
-        let (now_c, then_c) = (now.core_c(), then.core_c());
+        let then = self.trial.candidate(at.max(self.span.0));
         let cooled_k = |core_c: [f64; 3]| core_c[2] - core_c[1];
         let is_far = (at - looked_s).abs() > FARTHEST_SHARE * looked_s;
-        if is_far || (cooled_k(core_c) - cooled_k(now_c)).abs() > ALIKE_K {
+        if is_far || (cooled_k(core_c) - cooled_k(then.core_c())).abs() > ALIKE_K {
             let at = at.clamp(self.span.0, self.span.1);
             let level = |pull_s: f64| looks.core_c(&way(pull_s))[2];
             let root = rising_root(level, aim_c, SECTION_K, Root { at, slope }, self.span)?;
             return Some(self.found(root, looks.seen(&way(root.at))));
         }
-        let column_k = then_c[2] - now_c[2];
-        let share = if lacks_k * column_k > 0.0 { lacks_k / column_k } else { 0.0 };
-        let [at_pull_c, served_c, _] =
-            std::array::from_fn(|i| core_c[i] + share * (then_c[i] - now_c[i]));
+        let [at_pull_c, served_c, _] = std::array::from_fn(|i| core_c[i] + lacks_k * self.rises[i]);
         // What was held by a pull is held by a later one, not by an earlier.
         let told = looks.told(&way(at.min(looked_s)));
         let seen = Seen { core_c: [at_pull_c, served_c, aim_c], told };
@@ -577,9 +567,8 @@ mod tests {
             for method in TURNED {
                 let request = whole(species, thickness_mm, method);
                 let resolved = resolve((&catalogue).into(), &request).unwrap();
-                let (column, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
-                let schedule = column.programme.schedule(column_s);
-                let share = section_share(&resolved.setup, &column.programme, &schedule);
+                let (_, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
+                let share = section_share(&resolved.setup);
                 let found = seek(&resolved, Telling::Core).unwrap().pull_s;
                 off.push((found / (share * column_s) - 1.0).abs());
                 assert!(off[off.len() - 1] < 0.12, "{species} {method}: {share} for {found}");

@@ -1,5 +1,7 @@
 //! Stepping one column of a piece through phases of heat.
 
+use multiversion::multiversion;
+
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
@@ -70,6 +72,12 @@ pub struct Simulation<'a> {
     stage_two: Vec<f64>,
     base: Vec<f64>,
     scratch: Scratch,
+}
+
+/// Tries one step; returns its error, K.
+#[multiversion(targets("x86_64+avx2"), dispatcher = "direct")]
+fn attempted(column: &mut Simulation<'_>, step_s: f64, phase: &Phase) -> f64 {
+    column.attempt(step_s, phase)
 }
 
 impl<'a> Simulation<'a> {
@@ -197,7 +205,7 @@ impl<'a> Simulation<'a> {
             let (step_s, lands) =
                 next_step(self.step_s, self.accuracy.longest_step_s, stop_s - self.time_s);
             let solves_before = self.count.solves;
-            let error_k = self.attempt(step_s, phase);
+            let error_k = attempted(self, step_s, phase);
             let cell_solves = (self.count.solves - solves_before) * self.heat.len() as u64;
             if self.budget.is_some_and(|budget| !budget.spend(cell_solves)) {
                 return Sink::Stop;
@@ -235,6 +243,7 @@ impl<'a> Simulation<'a> {
     }
 
     /// How cells conduct to their neighbours, as they are now.
+    #[inline(always)]
     fn link_cells(&mut self) {
         let grid = self.grid;
         let n = self.heat.len();
@@ -255,6 +264,7 @@ impl<'a> Simulation<'a> {
     }
 
     /// Tries one step into `stage_two` and the pending flux; returns its error, K.
+    #[inline(always)]
     fn attempt(&mut self, step_s: f64, phase: &Phase) -> f64 {
         let n = self.heat.len();
         let grid = self.grid;

@@ -82,6 +82,7 @@ impl Scratch {
 
     /// Continues the line from one stage to the next along the slopes of the first: temperatures
     /// follow heat content linearly, and what that neglects shows as mismatch after the solve.
+    #[inline(always)]
     pub(super) fn follow(&mut self, from: &[f64], to: &[f64]) {
         let slopes = self.matrix_slope.iter().zip(from.iter().zip(to));
         for (temperature, (slope, (from, to))) in self.temperature.iter_mut().zip(slopes) {
@@ -104,16 +105,19 @@ struct Tridiagonal {
 impl Tridiagonal {
     /// Factorises in place: afterwards `upper` is scaled by the pivots; of one line alone that of the first half, and
     /// `lower` of the second.
+    #[inline(always)]
     fn factor(&mut self) {
         if self.lanes == 1 { self.factor_one() } else { self.factor_beside() }
     }
 
     /// Solves `A x = d` with the factors, leaving `x` in `d`.
+    #[inline(always)]
     fn substitute(&self, d: &mut [f64]) {
         if self.lanes == 1 { self.substitute_one(d) } else { self.substitute_beside(d) }
     }
 
     /// Lines side by side are eliminated from their first cells to their last: their divisions overlap.
+    #[inline(always)]
     fn factor_beside(&mut self) {
         let (lanes, n) = (self.lanes, self.diagonal.len());
         for l in 0..lanes {
@@ -132,6 +136,7 @@ impl Tridiagonal {
         }
     }
 
+    #[inline(always)]
     fn substitute_beside(&self, d: &mut [f64]) {
         let (lanes, n) = (self.lanes, d.len());
         for (d, pivot) in d[..lanes].iter_mut().zip(&self.pivot) {
@@ -155,6 +160,7 @@ impl Tridiagonal {
 
     /// One line, of even size, is eliminated from both ends to the middle at once, so that two chains of divisions
     /// overlap. Source: van der Vorst (1987), Parallel Computing 5:45 (twisted factorisation).
+    #[inline(always)]
     fn factor_one(&mut self) {
         let half = self.diagonal.len() / 2;
         let (lower_near, lower_far) = self.lower.split_at_mut(half);
@@ -176,6 +182,7 @@ impl Tridiagonal {
         }
     }
 
+    #[inline(always)]
     fn substitute_one(&self, d: &mut [f64]) {
         let half = d.len() / 2;
         let (lower_near, lower_far) = self.lower.split_at(half);
@@ -232,6 +239,7 @@ impl ImplicitStage<'_> {
     /// temperatures are in the scratch; out: the solution, likewise) by Newton on the tridiagonal
     /// system. `goes_on` starts with the factors and the surfaces of the solve before, which suit the
     /// second stage of a step. Leaves the fluxes at the ends, as booked, in the scratch.
+    #[inline(always)]
     pub(super) fn solve(&self, e: &mut [f64], work: &mut Scratch, goes_on: bool) -> Settled {
         if !goes_on {
             for (flux, end) in work.flux.iter_mut().zip(self.ends) {
@@ -272,6 +280,7 @@ impl ImplicitStage<'_> {
     }
 
     /// Builds and factorises the Newton matrix at the slopes in the scratch.
+    #[inline(always)]
     fn build_matrix(&self, work: &mut Scratch) {
         let n = self.volume_m.len();
         let lanes = work.matrix.lanes;
@@ -306,6 +315,7 @@ impl ImplicitStage<'_> {
     }
 
     /// What the stage equation still lacks, into `change`.
+    #[inline(always)]
     fn residual(&self, e: &[f64], work: &mut Scratch) {
         let n = e.len();
         let lanes = work.matrix.lanes;
@@ -331,6 +341,7 @@ impl ImplicitStage<'_> {
 
     /// Adds the change and evaluates the new temperatures; returns how far the worst of them is
     /// from its linear prediction, K.
+    #[inline(always)]
     fn apply(&self, e: &mut [f64], work: &mut Scratch) -> f64 {
         let n = e.len();
         let (temperature, slope) = (&mut work.temperature[..n], &mut work.slope[..n]);

@@ -4,6 +4,8 @@
 
 use std::sync::Arc;
 
+use multiversion::multiversion;
+
 use super::Accuracy;
 use super::budget::Budget;
 use super::line::{End, ImplicitStage, Scratch};
@@ -165,6 +167,17 @@ impl Work {
     }
 }
 
+/// One implicit step along all lines, one direction after the other; returns the error, J/m.
+#[multiversion(targets("x86_64+avx2"), dispatcher = "direct")]
+fn swept(
+    plane: &mut PlaneSimulation<'_>,
+    order: [usize; 2],
+    step_s: f64,
+    pending: &mut Balance,
+) -> f64 {
+    order.into_iter().map(|way| plane.sweep(way, step_s, pending)).sum()
+}
+
 impl<'a> PlaneSimulation<'a> {
     /// A piece at one temperature throughout.
     pub fn new(
@@ -294,8 +307,7 @@ impl<'a> PlaneSimulation<'a> {
             let mut pending = Balance::default();
             // Columns first on even steps, rows first on odd ones.
             let order = if self.steps.is_multiple_of(2) { [0, 1] } else { [1, 0] };
-            let error: f64 =
-                order.into_iter().map(|way| self.sweep(way, step_s, &mut pending)).sum();
+            let error = swept(self, order, step_s, &mut pending);
             if self.budget.is_some_and(|budget| !budget.spend(self.cell_solves)) {
                 self.restore();
                 return Sink::Stop;
@@ -341,6 +353,7 @@ impl<'a> PlaneSimulation<'a> {
     }
 
     /// One implicit step along every line of a direction; returns the error, J/m.
+    #[inline(always)]
     fn sweep(&mut self, way: usize, step_s: f64, pending: &mut Balance) -> f64 {
         let lines = Arc::clone(&self.lines[way]);
         let n = lines.area_m2.len();
