@@ -39,6 +39,7 @@ impl Held {
 /// Temperatures of every cell over time.
 #[derive(Debug)]
 pub(super) struct Trace {
+    /// How many are followed: all, or none where only the moments matter.
     cells: usize,
     time_s: Vec<f64>,
     temperature_c: Vec<f64>,
@@ -65,7 +66,7 @@ impl Trace {
 
     pub(super) fn add(&mut self, simulation: &PlaneSimulation<'_>) {
         self.time_s.push(simulation.time_s());
-        self.temperature_c.extend_from_slice(simulation.temperature_c());
+        self.temperature_c.extend_from_slice(&simulation.temperature_c()[..self.cells]);
     }
 
     /// Safety of every place inside a section of a piece that began at one temperature, °C.
@@ -99,9 +100,20 @@ impl Trace {
 
     /// What the worst place inside a section holds, where so many samples are from the heat, °C.
     pub(super) fn held(&self, section: &CrossSection, hold_s: f64, pulled: usize) -> Held {
+        let pulled_s = self.time_s[pulled - 1];
         let worst = |samples: usize| {
-            let cells = (0..self.cells).filter(|cell| section.is_inside(*cell));
-            cells.map(|cell| self.held_c(cell, hold_s, samples - 1)).fold(f64::INFINITY, f64::min)
+            let last = samples - 1;
+            let mut worst_c = f64::INFINITY;
+            for cell in (0..self.cells).filter(|cell| section.is_inside(*cell)) {
+                // What holds more than that in the last stretch of the heat alone need not be followed.
+                let start_s = pulled_s - hold_s;
+                let is_warmer =
+                    start_s >= 0.0 && self.stays_c(cell, (start_s, pulled_s), last) >= worst_c;
+                if !is_warmer {
+                    worst_c = worst_c.min(self.held_c(cell, hold_s, last));
+                }
+            }
+            worst_c
         };
         Held { in_heat_c: worst(pulled), with_rest_c: worst(self.samples()) }
     }
@@ -117,12 +129,6 @@ impl Trace {
             return f64::MIN;
         }
         let peak = (0..=last).rev().max_by(|a, b| at(*a).total_cmp(&at(*b))).unwrap_or(last);
-        let value = |time_s: f64| {
-            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).clamp(1, last);
-            let (from_s, to_s) = (self.time_s[i - 1], self.time_s[i]);
-            let share = ((time_s - from_s) / (to_s - from_s)).clamp(0.0, 1.0);
-            at(i - 1) + share * (at(i) - at(i - 1))
-        };
         let first_s = (self.time_s[peak] - hold_s).clamp(0.0, end_s);
         let last_s = self.time_s[peak].min(end_s);
         let steps = ((last_s - first_s) / HOLD_GRID_S).ceil().max(1.0);
@@ -131,9 +137,20 @@ impl Trace {
         let mut i = 0.0;
         while i <= steps {
             let start_s = first_s + i * step_s;
-            best = best.max(value(start_s).min(value(start_s + hold_s)));
+            best = best.max(self.stays_c(cell, (start_s, start_s + hold_s), last));
             i += 1.0;
         }
         best
+    }
+    /// What a cell that warms to one peak and cools stays at or above from one moment to another, up to sample `last`, °C.
+    fn stays_c(&self, cell: usize, (from_s, to_s): (f64, f64), last: usize) -> f64 {
+        let at = |i: usize| self.temperature_c[i * self.cells + cell];
+        let value = |time_s: f64| {
+            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).clamp(1, last);
+            let (before_s, after_s) = (self.time_s[i - 1], self.time_s[i]);
+            let share = ((time_s - before_s) / (after_s - before_s)).clamp(0.0, 1.0);
+            at(i - 1) + share * (at(i) - at(i - 1))
+        };
+        value(from_s).min(value(to_s))
     }
 }

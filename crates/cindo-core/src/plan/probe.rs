@@ -98,8 +98,15 @@ impl<'s, 'a> Probe<'s, 'a> {
 
     /// Looks at candidates one after another.
     pub(crate) fn looks(&self) -> Looks<'_, 's, 'a> {
-        let cells = self.plane.section.area_m2.len();
-        Looks { probe: self, way: None, marks: Vec::new(), trace: Trace::new(cells), rested: None }
+        let is_followed = self.telling > Telling::Core;
+        let cells = if is_followed { self.plane.section.area_m2.len() } else { 0 };
+        Looks {
+            probe: self,
+            way: None,
+            marks: Vec::new(),
+            trace: Trace::new(cells),
+            rested: Rested::default(),
+        }
     }
 }
 
@@ -114,18 +121,16 @@ pub(crate) struct Looks<'p, 's, 'a> {
     /// Up to the last mark, and through the rest that was looked at last.
     trace: Trace,
     /// What came of resting it after that way.
-    rested: Option<Rested>,
+    rested: Rested,
 }
 
-/// A piece after its rest.
-#[derive(Debug, Clone, Copy)]
+/// What is known of a piece that went a way.
+#[derive(Debug, Clone, Copy, Default)]
 struct Rested {
-    /// Samples of the trace up to the pull.
-    pulled: usize,
     /// The core at the pull, when eaten, and at its highest in between, °C.
-    core_c: [f64; 3],
-    /// Whether the trace goes on through the rest on the coldest support.
-    is_coldest: bool,
+    core_c: Option<[f64; 3]>,
+    /// Samples up to the pull of a trace that goes on through the rest on the coldest support.
+    coldest: Option<usize>,
 }
 
 /// How a piece stood at a moment in the heat.
@@ -144,14 +149,36 @@ const FIRST_MARK_SHARE: f64 = 0.4;
 impl<'p, 'a> Looks<'p, '_, 'a> {
     /// What the worst place holds of a piece that goes this way.
     pub(crate) fn held(&mut self, way: &Lived<'a>) -> Held {
-        let pulled = self.rested(way, true).pulled;
+        let pulled = self.coldest(way);
         let Probe { plane, limit, .. } = self.probe;
         self.trace.held(&plane.section, limit.hold_s, pulled)
     }
 
     /// The core of a piece that goes this way at the pull, when eaten, and at its highest in between, °C.
     pub(crate) fn core_c(&mut self, way: &Lived<'a>) -> [f64; 3] {
-        self.rested(way, false).core_c
+        if let Some(known_c) = self.known(way).core_c {
+            return known_c;
+        }
+        let (pulled, mut own) = self.pulled(way);
+        let Probe { plane, programme, colder, .. } = self.probe;
+        let core = plane.core(own.hottest_c());
+        let core_c = |now: &PlaneSimulation<'_>| {
+            let temperature_c = now.temperature_c();
+            core.as_ref().map_or(temperature_c[0], |core| core.at(temperature_c))
+        };
+        let at_pull_c = core_c(&own);
+        let mut level_c = at_pull_c;
+        let trace = &mut self.trace;
+        self.probe.rest(&mut own, programme, way, |now| {
+            level_c = level_c.max(core_c(now));
+            if colder.is_none() {
+                trace.add(now);
+            }
+        });
+        let core_c = [at_pull_c, core_c(&own), level_c];
+        self.rested.core_c = Some(core_c);
+        self.rested.coldest = colder.is_none().then_some(pulled);
+        core_c
     }
 
     /// Everything that is asked of a piece that goes this way.
@@ -163,10 +190,10 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
     /// What it tells besides its core, where that is asked.
     pub(crate) fn told(&mut self, way: &Lived<'a>) -> Option<Told> {
         let Probe { setup, plane, limit, telling, .. } = self.probe;
-        if *telling == Telling::Core {
+        if *telling < Telling::All {
             return None;
         }
-        self.rested(way, true);
+        self.coldest(way);
         let verdict = self.trace.verdict(&plane.section, setup.start_c, *limit);
         let side_opaque = (!setup.method.all_round).then(|| {
             let at_s = way.schedule.shown_at_s(way.out_s);
@@ -175,41 +202,35 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         Some(Told { verdict, side_opaque })
     }
 
-    /// Follows it through its rest, and on the coldest support where that `counts`; what was looked at last is known.
-    fn rested(&mut self, way: &Lived<'a>, counts: bool) -> Rested {
-        let is_known = self.way.as_ref().is_some_and(|past| past == way);
-        if let Some(known) = self.rested.filter(|known| is_known && (known.is_coldest || !counts)) {
-            return known;
+    /// Follows it through its rest on the coldest support; samples of the trace up to the pull.
+    fn coldest(&mut self, way: &Lived<'a>) -> usize {
+        if let Some(pulled) = self.known(way).coldest {
+            return pulled;
         }
-        let probe = self.probe;
-        let mark = self.pulled(way);
-        let (pulled, mut own, cold) = (mark.samples, mark.simulation.clone(), &mark.simulation);
-        let cold = probe.colder.as_ref().filter(|_| counts).map(|rests| (rests, cold.clone()));
-        let core = probe.plane.core(own.hottest_c());
-        let core_c = |now: &PlaneSimulation<'_>| {
-            let temperature_c = now.temperature_c();
-            core.as_ref().map_or(temperature_c[0], |core| core.at(temperature_c))
-        };
-        let at_pull_c = core_c(&own);
-        let mut level_c = at_pull_c;
-        let trace = &mut self.trace;
-        probe.rest(&mut own, &probe.programme, way, |now| {
-            level_c = level_c.max(core_c(now));
-            if probe.colder.is_none() {
-                trace.add(now);
+        match &self.probe.colder {
+            None => {
+                self.core_c(way);
             }
-        });
-        if let Some((rests, mut cold)) = cold {
-            probe.rest(&mut cold, rests, way, |now| trace.add(now));
+            Some(colder) => {
+                let (pulled, mut cold) = self.pulled(way);
+                let trace = &mut self.trace;
+                self.probe.rest(&mut cold, colder, way, |now| trace.add(now));
+                self.rested.coldest = Some(pulled);
+            }
         }
-        let core_c = [at_pull_c, core_c(&own), level_c];
-        let rested = Rested { pulled, core_c, is_coldest: counts || probe.colder.is_none() };
-        self.rested = Some(rested);
-        rested
+        self.rested.coldest.unwrap_or_default()
     }
 
-    /// As it comes off the heat.
-    fn pulled(&mut self, way: &Lived<'a>) -> &Mark<'p> {
+    /// What is known of this way already: of the one that was looked at last.
+    fn known(&mut self, way: &Lived<'a>) -> Rested {
+        if self.way.as_ref() != Some(way) {
+            self.rested = Rested::default();
+        }
+        self.rested
+    }
+
+    /// As it comes off the heat, and samples of the trace up to then; the trace ends there.
+    fn pulled(&mut self, way: &Lived<'a>) -> (usize, PlaneSimulation<'p>) {
         let Probe { setup, plane, .. } = self.probe;
         let past = self.way.replace(way.clone());
         let is_known = |mark: &Mark<'_>| {
@@ -239,9 +260,9 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
         });
         mark.samples = trace.samples();
         if marks.last().is_none_or(|last| last.samples < mark.samples) {
-            marks.push(mark);
+            marks.push(mark.clone());
         }
-        &marks[marks.len() - 1]
+        (mark.samples, mark.simulation)
     }
 }
 

@@ -451,21 +451,22 @@ impl<'a> PlaneSimulation<'a> {
         {
             state.advance(surround.backing.as_ref(), step_s, *dried, *taken);
         }
+        for (hottest, &now) in self.hottest.iter_mut().zip(&self.temperature) {
+            *hottest = if now > *hottest { now } else { *hottest };
+        }
         let mut boiled_j_m = 0.0;
-        for (i, &area) in self.section.area_m2.iter().enumerate() {
-            if area <= 0.0 {
-                continue;
-            }
-            let boiled = self.heat[i].min(self.reserve[i]);
+        let cells = self.heat.iter_mut().zip(&mut self.reserve).zip(&self.section.area_m2);
+        for (i, ((heat, reserve), &area)) in cells.enumerate() {
+            // Outside nothing is ever warmed.
+            let boiled = heat.min(*reserve);
             if boiled > 0.0 {
-                self.reserve[i] -= boiled;
-                self.heat[i] -= boiled;
+                *reserve -= boiled;
+                *heat -= boiled;
                 boiled_j_m += boiled * area;
                 self.has_dried = true;
-                self.dried[i] = 1.0 - self.reserve[i] / self.flesh.reserve_j_m3;
+                self.dried[i] = 1.0 - *reserve / self.flesh.reserve_j_m3;
                 self.inverse_scale[i] = Flesh::inverse_scale(self.dried[i]);
             }
-            self.hottest[i] = self.hottest[i].max(self.temperature[i]);
         }
         self.balance.latent_j_m2 += boiled_j_m;
         self.balance.evaporated_kg_m2 += boiled_j_m / self.flesh.latent_j_kg;
