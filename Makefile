@@ -102,7 +102,7 @@ codegen: web/node_modules/.package-lock.json ## OpenAPI and TypeScript types fro
 bench: ## Speed of the solver and of whole plans
 	cargo bench --locked --package cindo-core --bench speed
 
-sweep: ## One line a plan over every fish, cut, thickness and method, as CSV: ONLY=sear EVERY=5 PLANE=1
+sweep: ## One line a plan over every fish, cut, thickness and method, as CSV: ONLY=sear EVERY=5 PLANE=1; COMPARE=1 for how long comparing takes
 	cargo bench --locked --package cindo-core --bench sweep
 
 worst: ## The slowest ladders, questions asked backwards and substitutes, each timed alone: EVERY=60

@@ -1,6 +1,7 @@
 //! A sweep over every kind of fish, cut, thickness and method: one line a plan, to be read by somebody
 //! who cooks. `make sweep` writes it as CSV; `ONLY=sear` keeps to one method, `EVERY=5` to every fifth
-//! piece, `PLANE=1` puts the plan against its cut face.
+//! piece, `PLANE=1` puts the plan against its cut face. `COMPARE=1` writes instead how long all methods of each piece take
+//! to compare, the least of three, ms.
 
 #![expect(
     clippy::disallowed_methods,
@@ -8,10 +9,12 @@
 )]
 #![expect(clippy::expect_used, reason = "a sweep that cannot run should say so and stop")]
 
+use std::hint::black_box;
 use std::io::{Write, stdout};
 use std::time::Instant;
 
 use cindo_core::ask::better::better_than;
+use cindo_core::ask::compare::{CompareRequest, compare};
 use cindo_core::catalogue::{Catalogue, Method, UsualCut};
 use cindo_core::cut_face::cut_face;
 use cindo_core::piece::Piece;
@@ -75,29 +78,46 @@ fn cut_face_core(catalogue: &Catalogue, request: &PlanRequest) -> Option<[f64; 2
     Some([face.core_c[pulled], *face.core_c.last()?])
 }
 
-fn requests(catalogue: &Catalogue, method: &Method) -> Vec<PlanRequest> {
+/// Every kind and cut at its thicknesses.
+fn pieces(catalogue: &Catalogue) -> Vec<(Piece, Doneness)> {
     let mut list = Vec::new();
     for species in &catalogue.species {
         for usual in &species.cuts {
             let Some(cut) = catalogue.cut(&usual.cut) else { continue };
             for thickness_mm in thicknesses(usual) {
-                list.push(PlanRequest {
-                    piece: Piece {
-                        species: species.id.clone(),
-                        cut: cut.id.clone(),
-                        thickness_mm,
-                        skin: cut.can_have_skin,
-                        start_c: 5.0,
-                        ..Piece::default()
-                    },
-                    method: method.id.clone(),
-                    doneness: Doneness::Band(species.usual_doneness.clone()),
-                    ..PlanRequest::default()
-                });
+                let piece = Piece {
+                    species: species.id.clone(),
+                    cut: cut.id.clone(),
+                    thickness_mm,
+                    skin: cut.can_have_skin,
+                    start_c: 5.0,
+                    ..Piece::default()
+                };
+                list.push((piece, Doneness::Band(species.usual_doneness.clone())));
             }
         }
     }
     list
+}
+
+fn requests(catalogue: &Catalogue, method: &Method) -> Vec<PlanRequest> {
+    let asked = |(piece, doneness): (Piece, Doneness)| PlanRequest {
+        piece,
+        method: method.id.clone(),
+        doneness,
+        ..PlanRequest::default()
+    };
+    pieces(catalogue).into_iter().map(asked).collect()
+}
+
+/// How long all methods of a piece take to compare, ms; none where it is refused.
+fn compare_ms(catalogue: &Catalogue, request: &CompareRequest) -> Option<f64> {
+    let once = |_| {
+        let begin = Instant::now();
+        black_box(compare(catalogue, request)).ok()?;
+        Some(begin.elapsed().as_secs_f64() * 1000.0)
+    };
+    (0..3).filter_map(once).min_by(f64::total_cmp)
 }
 
 fn main() {
@@ -107,6 +127,16 @@ fn main() {
     let every: usize = std::env::var("EVERY").ok().and_then(|n| n.parse().ok()).unwrap_or(1);
     let mut out = stdout().lock();
     let mut write = |line: &str| writeln!(out, "{line}").expect("stdout");
+    if std::env::var("COMPARE").is_ok() {
+        write("species,cut,mm,ms");
+        for (piece, _) in pieces(&catalogue).into_iter().step_by(every) {
+            let request = CompareRequest { piece, ..CompareRequest::default() };
+            let ms = compare_ms(&catalogue, &request).unwrap_or(f64::NAN);
+            let Piece { species, cut, thickness_mm, .. } = &request.piece;
+            write(&format!("{species},{cut},{thickness_mm:.0},{ms:.1}"));
+        }
+        return;
+    }
     write(
         "method,species,cut,mm,medium_c,target,turn,out,rest_s,rest_on,at_pull_c,served_c,carry_k,peak_c,peak_s,window_s,look_s,brown,dry,juice,release,tear,trouble,remedy,plane_pull_k,plane_served_k,ms",
     );

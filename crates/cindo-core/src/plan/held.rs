@@ -53,6 +53,11 @@ impl Trace {
         Self { cells, time_s: Vec::new(), temperature_c: Vec::new() }
     }
 
+    /// Whether it follows them.
+    pub(super) fn is_followed(&self) -> bool {
+        self.cells > 0
+    }
+
     /// Samples so far.
     pub(super) fn samples(&self) -> usize {
         self.time_s.len()
@@ -152,5 +157,41 @@ impl Trace {
             at(i - 1) + share * (at(i) - at(i - 1))
         };
         value(from_s).min(value(to_s))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use cindo_heat::outline::Outline;
+
+    /// Cells that warm to one peak each, some in the heat and some in the rest: the worst of them is found whether or not the
+    /// others are followed.
+    #[test]
+    fn what_is_warmer_than_the_worst_need_not_be_followed() {
+        let section = CrossSection::new(Outline::Oval, 0.04, 0.06, 8, 16, false);
+        let cells = section.area_m2.len();
+        let (pulled, samples, hold_s) = (60_usize, 90_usize, 15.0);
+        for salt in [0.7, 1.3, 2.9] {
+            let mut trace = Trace::new(cells);
+            for sample in 0..samples {
+                let at_s = 7.0 * sample as f64;
+                trace.time_s.push(at_s);
+                trace.temperature_c.extend((0..cells).map(|cell| {
+                    let own = (salt * (cell + 1) as f64).sin();
+                    let (peak_s, peak_c) = (440.0 + 120.0 * own, 66.0 - 4.0 * own * own);
+                    peak_c - 2e-4 * (at_s - peak_s).powi(2)
+                }));
+            }
+            let Held { in_heat_c, with_rest_c } = trace.held(&section, hold_s, pulled);
+            for (found_c, until) in [(in_heat_c, pulled), (with_rest_c, samples)] {
+                let inside = (0..cells).filter(|cell| section.is_inside(*cell));
+                let worst_c = inside
+                    .map(|cell| trace.held_c(cell, hold_s, until - 1))
+                    .fold(f64::INFINITY, f64::min);
+                assert!((found_c - worst_c).abs() < 0.01, "{salt} {until}: {found_c} {worst_c}");
+            }
+            assert!(in_heat_c < with_rest_c, "the rest does nothing");
+        }
     }
 }

@@ -98,15 +98,7 @@ impl<'s, 'a> Probe<'s, 'a> {
 
     /// Looks at candidates one after another.
     pub(crate) fn looks(&self) -> Looks<'_, 's, 'a> {
-        let is_followed = self.telling > Telling::Core;
-        let cells = if is_followed { self.plane.section.area_m2.len() } else { 0 };
-        Looks {
-            probe: self,
-            way: None,
-            marks: Vec::new(),
-            trace: Trace::new(cells),
-            rested: Rested::default(),
-        }
+        Looks::of(self, self.telling == Telling::All)
     }
 }
 
@@ -118,7 +110,7 @@ pub(crate) struct Looks<'p, 's, 'a> {
     way: Option<Lived<'a>>,
     /// How it stood along that way, in the order of time.
     marks: Vec<Mark<'p>>,
-    /// Up to the last mark, and through the rest that was looked at last.
+    /// Up to the last mark, and through the rest that was looked at last: of every cell once that is asked for.
     trace: Trace,
     /// What came of resting it after that way.
     rested: Rested,
@@ -143,10 +135,16 @@ struct Mark<'p> {
 
 /// Marks are so far apart at least, share of the time in the heat; there are none before the second: neither another
 /// turn nor another pull goes back so far.
-const MARK_SHARE: f64 = 0.03;
+const MARK_SHARE: f64 = 0.06;
 const FIRST_MARK_SHARE: f64 = 0.4;
 
-impl<'p, 'a> Looks<'p, '_, 'a> {
+impl<'p, 's, 'a> Looks<'p, 's, 'a> {
+    fn of(probe: &'p Probe<'s, 'a>, is_followed: bool) -> Self {
+        let cells = if is_followed { probe.plane.section.area_m2.len() } else { 0 };
+        let (trace, rested) = (Trace::new(cells), Rested::default());
+        Self { probe, way: None, marks: Vec::new(), trace, rested }
+    }
+
     /// What the worst place holds of a piece that goes this way.
     pub(crate) fn held(&mut self, way: &Lived<'a>) -> Held {
         let pulled = self.coldest(way);
@@ -190,7 +188,7 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
     /// What it tells besides its core, where that is asked.
     pub(crate) fn told(&mut self, way: &Lived<'a>) -> Option<Told> {
         let Probe { setup, plane, limit, telling, .. } = self.probe;
-        if *telling < Telling::All {
+        if *telling == Telling::Core {
             return None;
         }
         self.coldest(way);
@@ -204,6 +202,10 @@ impl<'p, 'a> Looks<'p, '_, 'a> {
 
     /// Follows it through its rest on the coldest support; samples of the trace up to the pull.
     fn coldest(&mut self, way: &Lived<'a>) -> usize {
+        if !self.trace.is_followed() {
+            // From the beginning: what was looked at so far was not kept.
+            *self = Self::of(self.probe, true);
+        }
         if let Some(pulled) = self.known(way).coldest {
             return pulled;
         }

@@ -44,12 +44,10 @@ pub(crate) struct Effort {
 }
 
 /// What is read off a whole section where that was looked at.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(crate) enum Telling {
-    /// The core: enough for most moments.
+    /// The core: enough for a moment.
     Core,
-    /// What every place of it holds, too.
-    Held,
     /// How safe every place of it is, and how its side looks, too.
     All,
 }
@@ -422,8 +420,7 @@ impl<'a> Search<'_, 'a> {
     fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
         let guess = self.guessed(aim_c, guess);
         let (aim_c, tolerance_k) = Held::aim(self.limit);
-        let telling = self.telling.max(Telling::Held);
-        let probe = Probe::new(self.setup, self.limit, telling);
+        let probe = Probe::new(self.setup, self.limit, self.telling);
         let mut looks = probe.looks();
         let way = |pull_s: f64| self.trial.programme.lived(pull_s, &[]);
         let level = |pull_s: f64| looks.held(&way(pull_s)).surely_c();
