@@ -78,7 +78,7 @@ fn cut_face_core(catalogue: &Catalogue, request: &PlanRequest) -> Option<[f64; 2
     Some([face.core_c[pulled], *face.core_c.last()?])
 }
 
-/// Every kind and cut at its thicknesses.
+/// Every kind and cut at its thicknesses, with its kind's usual doneness.
 fn pieces(catalogue: &Catalogue) -> Vec<(Piece, Doneness)> {
     let mut list = Vec::new();
     for species in &catalogue.species {
@@ -129,8 +129,9 @@ fn main() {
     let mut write = |line: &str| writeln!(out, "{line}").expect("stdout");
     if std::env::var("COMPARE").is_ok() {
         write("species,cut,mm,ms");
-        for (piece, _) in pieces(&catalogue).into_iter().step_by(every) {
-            let request = CompareRequest { piece, ..CompareRequest::default() };
+        for (piece, doneness) in pieces(&catalogue).into_iter().step_by(every) {
+            let doneness = Some(doneness);
+            let request = CompareRequest { piece, doneness, ..CompareRequest::default() };
             let ms = compare_ms(&catalogue, &request).unwrap_or(f64::NAN);
             let Piece { species, cut, thickness_mm, .. } = &request.piece;
             write(&format!("{species},{cut},{thickness_mm:.0},{ms:.1}"));

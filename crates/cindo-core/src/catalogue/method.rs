@@ -349,9 +349,9 @@ pub enum Smell {
 #[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct RoundShare {
-    /// Of one that is much wider than thick; more than 1 where its core lies deeper than the column's.
+    /// Of one that is much wider than thick, 0.5 to 2; more than 1 where its core lies deeper than the column's.
     pub share: f64,
-    /// How much the flanks bring.
+    /// How much the flanks bring, 0 to 2.
     pub flanks: f64,
 }
 

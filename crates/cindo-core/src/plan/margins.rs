@@ -8,6 +8,7 @@ use crate::kitchen::{Calibration, Eye, WITHIN};
 use crate::setup::{Resolved, Rest, Setup, Target};
 use crate::timeline::Schedule;
 use cindo_heat::dose::Dose;
+use cindo_heat::grid::Grid;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Widest window that is reported, s.
@@ -22,13 +23,30 @@ const REST_S: f64 = 30.0;
 /// Look from and latest stand this many spreads from the pull.
 pub(crate) const SPREADS: f64 = 1.3;
 
-/// Watches the flesh get dry in the heat, up to so much drier that it is no longer the same dish.
+/// Watches the flesh get dry in the heat.
 struct DryWatch<'g> {
     dose: Dose,
     volume_m: &'g [f64],
     total_m: f64,
     share: f64,
     limit: f64,
+}
+
+impl<'g> DryWatch<'g> {
+    fn of(grid: &'g Grid) -> Self {
+        Self {
+            dose: Dose::new(grid.cells(), 0.0),
+            volume_m: &grid.volume_m,
+            total_m: grid.total_volume_m(),
+            share: 0.0,
+            limit: f64::INFINITY,
+        }
+    }
+
+    /// From now on it stops where so much more is dry than now that it is no longer the same dish.
+    fn stop_once_drier(&mut self) {
+        self.limit = self.share + DRIER_SHARE;
+    }
 }
 
 impl Observer for DryWatch<'_> {
@@ -78,14 +96,7 @@ fn in_band(
     let upper_c = target.to_c?;
     let floor_s = schedule.turns_s.first().copied().unwrap_or(0.0).max(SHORTEST_COOK_S);
     let fork_s = (0.6 * pull_s).max(floor_s.min(pull_s));
-    let grid = &coarse.grid;
-    let mut dry = DryWatch {
-        dose: Dose::new(grid.cells(), 0.0),
-        volume_m: &grid.volume_m,
-        total_m: grid.total_volume_m(),
-        share: 0.0,
-        limit: f64::INFINITY,
-    };
+    let mut dry = DryWatch::of(&coarse.grid);
     // One run to the pull, and on until it is too late: every other pull goes on from it.
     let mut going = coarse.raw();
     coarse.heat(&mut going, schedule, fork_s, &mut dry);
@@ -116,7 +127,7 @@ fn in_band(
         (floor_s, pull_s + WIDEST_WINDOW_S),
     )
     .map_or(pull_s + WIDEST_WINDOW_S, |root| root.at.max(pull_s));
-    dry.limit = dry.share + DRIER_SHARE;
+    dry.stop_once_drier();
     coarse.heat(&mut going, schedule, late, &mut dry);
     Some((early, going.time_s().min(early + WIDEST_WINDOW_S)))
 }
