@@ -429,6 +429,9 @@ pub struct Method {
     /// Where the search of a round piece begins.
     #[serde(skip_serializing)]
     pub round: RoundShare,
+    /// The same where every place of it has to hold a limit, if that is elsewhere.
+    #[serde(default, skip_serializing)]
+    pub round_held: Option<RoundShare>,
     /// Share of the time that a cook has to stand by it, 0 to 1.
     pub attention: f64,
     /// Least browning of a coat (1 is golden) that anybody would serve: it stays in until then.
@@ -466,6 +469,11 @@ fn just_before() -> String {
 }
 
 impl Method {
+    /// Where the search of a round piece begins: by its core, or where every place has to hold a limit.
+    pub(crate) fn round_share(&self, is_held: bool) -> RoundShare {
+        self.round_held.filter(|_| is_held).unwrap_or(self.round)
+    }
+
     /// Knob and look at a temperature.
     pub fn look(&self, medium_c: f64) -> Option<&Look> {
         self.looks.iter().find(|l| l.below_c.is_none_or(|below| medium_c < below))

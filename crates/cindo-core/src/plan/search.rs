@@ -78,6 +78,9 @@ const FARTHEST_SHARE: f64 = 0.2;
 /// Where its core has cooled by so much more or less by the time it is eaten than one column's it is another place that
 /// was looked at, and goes another way, K.
 const ALIKE_K: f64 = 0.5;
+/// The level of a section that is done in a share of a column's time rises faster with the pull than the column's by one
+/// over this power of that share: by the share 1,764 searches say, and by some of it again (modelling choice).
+const STEEPER_POWER: f64 = 1.4;
 /// At most so many times as steep as was thought at first, or as flat.
 const STEEPER: f64 = 1.6;
 /// And the core at the pull at most so many times as steep as its highest.
@@ -92,6 +95,10 @@ const SIDES_TRUSTED_K: f64 = 3.3;
 const SIDES_TRUSTED_GLOWING_K: f64 = 0.2;
 /// It is looked at so much short of the pull that the product found, K: more than it is off.
 const CHECKED_SHORT_K: f64 = 2.0;
+/// Where a search of a flat piece begins that has to hold a limit everywhere, as a share of one column's pull, and how much
+/// sooner for its sides where it is narrow: read off 4,977 searches of fillets, loins and steaks (modelling choice).
+const FLAT_HELD_SHARE: f64 = 1.03;
+const FLAT_HELD_SIDES: f64 = 0.55;
 /// The sides are followed again where the pull moves by more than this share, at most so often.
 const NEAR_SHARE: f64 = 0.1;
 const MOST_FOLLOWED: u32 = 4;
@@ -170,10 +177,10 @@ pub(crate) fn seek<'a>(
     let rises = rises([before_c, last_c]);
     let search = Search { setup, trial: &trial, span, limit: *limit, telling, rises };
     let found = if target.hold_s > 0.0 {
-        search.held(aim_c, rough)
+        search.held(begun(resolved, rough))
     } else if setup.needs_section() {
         let probe = Probe::new(setup, *limit, telling);
-        search.section(&probe, aim_c, search.guessed(aim_c, rough))
+        search.section(&probe, aim_c, begun(resolved, rough))
     } else {
         search.flat(aim_c, rough)
     };
@@ -195,12 +202,22 @@ fn rises([one_c, other_c]: [[f64; 3]; 2]) -> [f64; 3] {
     })
 }
 
-/// The pull of the whole section over that of one column, as far as it is known beforehand.
-fn section_share(setup: &Setup<'_>) -> f64 {
-    if !setup.needs_section() {
-        return 1.0;
+/// The pull of the whole section over that of one column, as far as it is known beforehand, by its core or where every
+/// place has to hold a limit.
+fn section_share(Resolved { setup, target, .. }: &Resolved<'_>) -> f64 {
+    let is_held = target.hold_s > 0.0;
+    let wide = setup.width_m / setup.thickness_m;
+    match (setup.needs_section(), is_held) {
+        (true, _) => setup.method.round_share(is_held).of_column(wide),
+        (false, true) => FLAT_HELD_SHARE / (1.0 + FLAT_HELD_SIDES / (wide * wide)),
+        (false, false) => 1.0,
     }
-    setup.method.round.of_column(setup.width_m / setup.thickness_m)
+}
+
+/// Where a search on the whole section begins: where one column would end, but for what that does not know.
+fn begun(resolved: &Resolved<'_>, column: Root) -> Root {
+    let share = section_share(resolved);
+    Root { at: share * column.at, slope: column.slope / share.powf(STEEPER_POWER) }
 }
 
 /// The pull by one coarse column alone, `share` of its own (as usual for such a piece when left out): near enough
@@ -219,7 +236,7 @@ pub(crate) fn column_pull<'a>(
         Search { setup, trial: &trial, span, limit: *limit, telling: Telling::Core, rises };
     let guess = Root { at: guess_s, slope: 60.0 / guess_s };
     let (root, ending) = search.column(target.aim_c, guess, |ending, _| ending)?;
-    let share = share.unwrap_or_else(|| section_share(setup));
+    let share = share.unwrap_or_else(|| section_share(resolved));
     let pull_s = share * root.at;
     let (pull_s, ending) = match search.gold_s(pull_s) {
         Some(gold_s) => (gold_s, trial.candidate(gold_s)),
@@ -369,16 +386,6 @@ impl<'a> Search<'_, 'a> {
         (root.at >= short_s).then(|| self.found(root, seen.with_core(core_c)))
     }
 
-    /// Where a search on the whole section begins: where one column would end, or sooner by what it does not know.
-    fn guessed(&self, aim_c: f64, guess: Root) -> Root {
-        if self.setup.needs_section() {
-            let share = section_share(self.setup);
-            // Its level rises faster with the pull by about as much again.
-            return Root { at: share * guess.at, slope: guess.slope / (share * share) };
-        }
-        self.column(aim_c, guess, |ending, _| ending).map_or(guess, |(root, _)| root)
-    }
-
     /// The whole section of a piece that is neither flat nor round to its heat.
     fn section(&self, probe: &Probe<'_, 'a>, aim_c: f64, guess: Root) -> Option<Found> {
         let mut looks = probe.looks();
@@ -417,8 +424,7 @@ impl<'a> Search<'_, 'a> {
 
     /// The earliest pull whose worst place holds the limit: in the heat, or on the coldest support with
     /// something to spare.
-    fn held(&self, aim_c: f64, guess: Root) -> Option<Found> {
-        let guess = self.guessed(aim_c, guess);
+    fn held(&self, guess: Root) -> Option<Found> {
         let (aim_c, tolerance_k) = Held::aim(self.limit);
         let probe = Probe::new(self.setup, self.limit, self.telling);
         let mut looks = probe.looks();
@@ -558,24 +564,29 @@ mod tests {
     const WHOLE: [(&str, f64); 3] = [("mackerel", 30.0), ("gurnard", 45.0), ("sea_bass", 65.0)];
     const TURNED: [&str; 4] = ["sear", "saute", "grill", "grill_covered"];
 
-    /// Where whole fish end was read off their searches: what is written there is what they still do.
+    /// Where whole fish end was read off their searches, by their core and where every place holds a limit: what is written
+    /// there is what they still do.
     #[test]
     fn a_search_on_the_section_begins_near_its_end() {
         let catalogue = Catalogue::embedded().unwrap();
-        let mut off = Vec::new();
-        for (species, thickness_mm) in WHOLE {
-            for Method { id: method, .. } in &catalogue.methods {
-                let request = whole(species, thickness_mm, method);
-                let resolved = resolve((&catalogue).into(), &request).unwrap();
-                let (_, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
-                let share = section_share(&resolved.setup);
-                let found = seek(&resolved, Telling::Core).unwrap().pull_s;
-                off.push((found / (share * column_s) - 1.0).abs());
-                assert!(off[off.len() - 1] < 0.12, "{species} {method}: {share} for {found}");
+        for (doneness, allowed) in [("just_done", [0.12, 0.02]), ("by_the_book", [0.10, 0.035])] {
+            let mut off = Vec::new();
+            for (species, thickness_mm) in WHOLE {
+                for Method { id: method, .. } in &catalogue.methods {
+                    let mut request = whole(species, thickness_mm, method);
+                    request.doneness = Doneness::Band(doneness.into());
+                    let resolved = resolve((&catalogue).into(), &request).unwrap();
+                    let (_, column_s, _) = column_pull(&resolved, Some(1.0)).unwrap();
+                    let share = section_share(&resolved);
+                    let found = seek(&resolved, Telling::Core).unwrap().pull_s;
+                    off.push((found / (share * column_s) - 1.0).abs());
+                }
             }
+            off.sort_by(f64::total_cmp);
+            let [most, half] = allowed;
+            assert!(off[off.len() - 1] < most, "{doneness}: {off:.3?}");
+            assert!(off[off.len() / 2] < half, "{doneness}: {off:.3?}");
         }
-        off.sort_by(f64::total_cmp);
-        assert!(off[off.len() / 2] < 0.02, "{off:.3?}");
     }
 
     /// A look finds the core that was told, at the pull, when eaten and at its highest.
