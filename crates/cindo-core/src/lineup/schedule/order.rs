@@ -7,7 +7,7 @@ use super::{Activity, BROKEN_LAG, Demand, Instance, Placement, Resource, Tick};
 /// all, the schedule is not taken.
 const NEAR: Tick = 120;
 /// So many orders are turned round to get rid of contradictions, one after the other.
-const MOST_TURNS: usize = 12;
+const MOST_TURNS: usize = 3;
 /// Putting a use in order costs as much as so many differences.
 const SORTING: u64 = 12;
 

@@ -27,7 +27,7 @@ pub(in crate::lineup) struct Effort {
 
 impl Effort {
     /// For a line-up that is shown.
-    pub(in crate::lineup) const SHOWN: Self = Self { looks: 19_000_000, begun: 16 };
+    pub(in crate::lineup) const SHOWN: Self = Self { looks: 22_000_000, begun: 16 };
     /// For what is only compared with it.
     pub(in crate::lineup) const QUICK: Self = Self { looks: 800_000, begun: 1 };
 }
@@ -66,6 +66,8 @@ const STUCK: usize = 5;
 const SLOWER: f64 = 0.7;
 /// Prices of a tick of overlap, as cost.
 const OVERLAP_COSTS: [i64; 5] = [3, 10, 30, 100, 1000];
+/// And one after the other, where every dish is put in anew each time.
+const EVER_DEARER: [i64; 5] = [6, 20, 60, 200, 600];
 
 /// The best schedule that is found. `start` is one to go on from: what stood counts as well placed, and moves only
 /// where what is new needs it.
@@ -278,12 +280,19 @@ impl<'i> Search<'i> {
             if round >= FIRST_PRICED && round % EACH_PRICED == 0 {
                 let middle =
                     |job: &usize| wanted[*job].as_ref().map(|p| p.starts[p.starts.len() / 2]);
-                match round / EACH_PRICED % 3 {
+                let turn = round / EACH_PRICED;
+                match turn % 3 {
                     0 => jobs.sort_by_key(middle),
                     1 => jobs.sort_by_key(|job| std::cmp::Reverse(middle(job))),
                     _ => jobs.shuffle(&mut self.random),
                 }
-                made.push(self.make(&jobs, terms));
+                let overlap = OVERLAP_COSTS[turn / 3 % OVERLAP_COSTS.len()];
+                let passes: &[i64] = match turn / 3 % 3 {
+                    0 => &[overlap],
+                    1 => &EVER_DEARER,
+                    _ => &[],
+                };
+                made.extend(self.make(&jobs, terms, passes));
                 known_cost = made.iter().map(|(cost, _)| *cost).fold(known_cost, i64::min);
             }
             stuck = if prices.follow(self.instance, &wanted, (known_cost % NO_PLACE, pace)) {
@@ -299,21 +308,32 @@ impl<'i> Search<'i> {
         made
     }
 
-    /// A schedule of all dishes, put in one after the other on some terms and timed.
-    fn make(&mut self, order: &[usize], terms: Terms<'_>) -> Found {
+    /// A schedule of all dishes, put in one after the other and timed: only where they fit, or so many times over
+    /// where they overlap others at a price, so that each gives way to those that come after it. None where their
+    /// order cannot be kept then.
+    fn make(&mut self, order: &[usize], terms: Terms<'_>, passes: &[i64]) -> Option<Found> {
         self.clear();
-        for job in order {
-            self.put(*job, terms, NEVER);
-        }
         self.best_cost = i64::MAX;
-        self.keep_if_best();
+        for cost in passes {
+            let overlap = Some(Overlap { cost: *cost, shift: 0 });
+            for job in order {
+                self.set(*job, None);
+                self.put(*job, Terms { overlap, ..terms }, NEVER);
+            }
+        }
+        if passes.is_empty() {
+            for job in order {
+                self.put(*job, terms, NEVER);
+            }
+            self.keep_if_best();
+        }
         if self.time(order, None) {
             self.descend(order);
             if self.is_feasible(order) {
                 self.keep_if_best();
             }
         }
-        self.take_best()
+        (self.best_cost < i64::MAX).then(|| self.take_best())
     }
 
     fn take_best(&mut self) -> Found {

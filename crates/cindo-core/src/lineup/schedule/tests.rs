@@ -5,7 +5,8 @@ use serde::Deserialize;
 
 use super::*;
 
-/// Generated kitchens with what OR-tools' CP-SAT 9.15 found. Source: `tests/data/lineup_reference.py`.
+/// Generated kitchens with what OR-tools' CP-SAT 9.15 found, and HiGHS 1.16 where that proved nothing. Sources:
+/// `tests/data/lineup_reference.py` and `lineup_bounds.py`.
 const KITCHENS: &str =
     include_str!(concat!(env!("CARGO_MANIFEST_DIR"), "/tests/data/lineup_kitchens.json"));
 
@@ -84,13 +85,14 @@ fn check(instance: &Instance, schedule: &Schedule) -> Result<(), String> {
     if cost == schedule.cost { Ok(()) } else { Err(format!("{cost} is not {}", schedule.cost)) }
 }
 
-/// Within 3 % of the optimum where the reference proved it, in most kitchens and on the median; what is far off
-/// is counted, so that it cannot become more. Where it proved nothing, against what it found.
+/// All together within 3 % of what no schedule costs less than: of the optimum where the reference proved it, of its
+/// bound where it did not. Singly, against what it found, most kitchens are at it; what is far off is counted, so that
+/// it cannot become more.
 #[test]
 fn generated_kitchens_come_near_the_optimum() {
     let kitchens = kitchens();
     assert_eq!(kitchens.len(), 60);
-    let mut costs = [0, 0];
+    let (mut cost, mut bounds) = (0, 0);
     let mut ratios: Vec<f64> = Vec::new();
     for Kitchen { seed, instance, found, bound, proved } in &kitchens {
         let schedule = solve(instance, Effort::SHOWN, None);
@@ -101,21 +103,23 @@ fn generated_kitchens_come_near_the_optimum() {
             schedule.cost
         );
         assert!(!proved || found == bound, "kitchen {seed}");
-        costs = [costs[0] + schedule.cost, costs[1] + found];
+        cost += schedule.cost;
+        bounds += bound;
         ratios.push(schedule.cost as f64 / *found as f64);
     }
-    let total = costs[0] as f64 / costs[1] as f64;
-    assert!(total < 1.03, "{costs:?}: {total:.4} of the reference's");
+    assert!(kitchens.iter().filter(|k| k.proved).count() >= 59);
+    let total = cost as f64 / bounds as f64;
+    assert!(total < 1.03, "{cost} is {total:.4} of {bounds}");
     ratios.sort_by(f64::total_cmp);
     let near = ratios.iter().filter(|r| **r <= 1.03).count();
     let mean = ratios.iter().sum::<f64>() / 60.0;
-    assert!(mean < 1.012, "mean {mean}");
+    assert!(mean < 1.013, "mean {mean}");
     assert!(ratios[30] <= 1.0 + 1e-9, "median {}", ratios[30]);
     assert!(near >= NEAR, "{near} of 60 within 3 %: {:?}", &ratios[near..]);
 }
 
 /// So many of the 60 are within 3 % as it is.
-const NEAR: usize = 55;
+const NEAR: usize = 58;
 
 #[test]
 fn the_same_kitchen_gets_the_same_answer() {
