@@ -5,7 +5,7 @@ use serde::Deserialize;
 
 use super::*;
 
-/// Generated kitchens with what OR-tools' CP-SAT 9.15 found, and HiGHS 1.16 where that proved nothing. Sources:
+/// Generated kitchens with what OR-tools' CP-SAT 9.15 found, and `HiGHS` 1.16 where that proved nothing. Sources:
 /// `tests/data/lineup_reference.py` and `lineup_bounds.py`.
 const KITCHENS: &str =
     include_str!(concat!(env!("CARGO_MANIFEST_DIR"), "/tests/data/lineup_kitchens.json"));
