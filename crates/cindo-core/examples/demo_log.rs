@@ -5,6 +5,7 @@
 
 #![expect(clippy::print_stdout, reason = "its output")]
 
+use cindo_heat::bounded::Bounded;
 use std::error::Error;
 
 use cindo_core::catalogue::Catalogue;
@@ -63,7 +64,7 @@ struct Log {
 
 fn normal(random: &mut StdRng) -> f64 {
     let sum: f64 = (0..12).map(|_| random.random_range(-0.5..0.5)).sum();
-    sum.clamp(-2.5, 2.5)
+    sum.bounded(-2.5, 2.5)
 }
 
 /// What a cook says of one that was so late, s, with a band so wide, s.

@@ -5,6 +5,7 @@ use serde::{Deserialize, Serialize};
 use crate::bench::afford;
 use crate::error::{FieldError, Problems};
 use crate::setup::ALTITUDE_RANGE_M;
+use cindo_heat::bounded::Bounded;
 use cindo_heat::composition::{Composition, CompositionFault, ConstantProperties, TOTAL_RANGE};
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{Grid, Shape};
@@ -180,7 +181,7 @@ impl SimulateRequest {
                 }
             }
         }
-        let boil_c = boiling_point_c(self.altitude_m.clamp(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
+        let boil_c = boiling_point_c(self.altitude_m.bounded(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
         let flesh = match (&self.constant, &self.composition) {
             (Some(constant), _) => {
                 problems.range("constant.k", constant.k, 0.01, 500.0, "W/(m K)");

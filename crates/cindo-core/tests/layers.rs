@@ -10,7 +10,8 @@ use proc_macro2::{TokenStream, TokenTree};
 use syn::visit::{self, Visit};
 
 /// Lowest first.
-const HEAT: [&str; 14] = [
+const HEAT: [&str; 15] = [
+    "bounded",
     "constants",
     "water",
     "composition",

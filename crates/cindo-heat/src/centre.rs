@@ -3,6 +3,7 @@
 //! On a grid that place would jump from column to column. Here it lies between them, so that a coarse grid and a fine
 //! one find the same: along each column by a parabola, across them where the cold valley has its middle.
 
+use crate::bounded::Bounded;
 use crate::cells::CrossSection;
 use crate::grid::{along, coldest_between};
 
@@ -128,7 +129,7 @@ fn uprights(section: &CrossSection, temperature_c: &[f64], inner: (f64, f64)) ->
 /// on the parabola that is level there.
 fn weights(valley: &[Upright], x_m: f64) -> impl Iterator<Item = (usize, f64)> {
     let last = valley.len() - 1;
-    let after = valley.partition_point(|line| line.x_m <= x_m).clamp(1, last.max(1)).min(last);
+    let after = valley.partition_point(|line| line.x_m <= x_m).bounded(1, last.max(1)).min(last);
     let before = after.saturating_sub(1);
     let (from_m, to_m) = (valley[before].x_m, valley[after].x_m);
     let share = if after == before {

@@ -1,5 +1,7 @@
 //! Finite volumes through the thickness of a piece.
 
+use crate::bounded::Bounded;
+
 /// How the piece is seen by the one-column solver.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Shape {
@@ -133,7 +135,7 @@ pub fn coldest_between(
 ) -> (f64, f64) {
     let last = z_m.len() - 1;
     let at = |z: f64| (z, along(z_m, temperature_c, z));
-    let ends = [at(low_m.clamp(z_m[0], z_m[last])), at(high_m.clamp(z_m[0], z_m[last]))];
+    let ends = [at(low_m.bounded(z_m[0], z_m[last])), at(high_m.bounded(z_m[0], z_m[last]))];
     let mut best = if ends[1].1 < ends[0].1 { ends[1] } else { ends[0] };
     for i in 0..=last {
         if z_m[i] < low_m || z_m[i] > high_m || temperature_c[i] >= best.1 {
@@ -149,7 +151,7 @@ pub fn coldest_between(
         let curvature = (right - left) / (z[2] - z[0]);
         if curvature > 0.0 && left < 0.0 && right > 0.0 {
             let vertex = 0.5 * (z[0] + z[1]) - 0.5 * left / curvature;
-            let vertex = vertex.clamp(low_m, high_m);
+            let vertex = vertex.bounded(low_m, high_m);
             let cold =
                 t[0] + left * (vertex - z[0]) + curvature * (vertex - z[0]) * (vertex - z[1]);
             best = (vertex, cold.min(t[1]));

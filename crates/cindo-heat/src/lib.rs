@@ -2,7 +2,7 @@
 //! boils, freezes and dries, and what that did to it.
 //!
 //! It knows no kind of fish and no way of cooking. Each module uses only those before it in this list:
-//! `constants`, `water`, `composition`, `ice`, `flesh`, `surround`, `reservoir`, `grid`, `outline`,
+//! `bounded`, `constants`, `water`, `composition`, `ice`, `flesh`, `surround`, `reservoir`, `grid`, `outline`,
 //! `cells`, `centre`, `solve`, `dose`, `lethality`.
 
 #![expect(clippy::cast_precision_loss, reason = "cell and sample counts are far below 2^52")]
@@ -11,6 +11,7 @@
     reason = "what is not inlined into a step runs without the vectors that the step was built for"
 )]
 
+pub mod bounded;
 pub mod cells;
 pub mod centre;
 pub mod composition;

@@ -1,5 +1,6 @@
 //! The reservoir of heat that pieces cook on: it sags when they meet it, and recovers.
 
+use crate::bounded::Bounded;
 use crate::constants::ROOM_C;
 
 /// Heat that something takes once and for all, fast at first and then ever slower.
@@ -157,7 +158,7 @@ impl Reservoir {
 
     /// Temperature a little ahead, °C.
     pub(crate) fn ahead_c(&self, by_s: f64) -> f64 {
-        self.temperature_c + (by_s * self.rate_k_s).clamp(-LARGEST_LEAD_K, LARGEST_LEAD_K)
+        self.temperature_c + (by_s * self.rate_k_s).bounded(-LARGEST_LEAD_K, LARGEST_LEAD_K)
     }
 
     /// The piece meets a heater; one it already cooks on goes on from where it is.
@@ -190,7 +191,7 @@ impl Reservoir {
         let before_w = self.power_w.unwrap_or(hold_w);
         let asked_w = (1.0 - follow) * before_w + follow * (hold_w + gain_w_k * heater.set_c);
         let free_c = (known + step_s * asked_w) / (c + step_s * (loss + follow * gain_w_k));
-        let power_w = (asked_w - follow * gain_w_k * free_c).clamp(0.0, heater.power_w);
+        let power_w = (asked_w - follow * gain_w_k * free_c).bounded(0.0, heater.power_w);
         self.power_w = Some(power_w);
         self.temperature_c = (known + step_s * power_w) / (c + step_s * loss);
         self.rate_k_s = (self.temperature_c - before_c) / step_s;

@@ -2,6 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::bounded::Bounded;
 use crate::constants::{KELVIN_OFFSET, ROOM_C, STEFAN_BOLTZMANN_W_M2K4};
 use crate::water::{Air, LATENT_FALL_J_KGK, latent_heat_j_kg};
 
@@ -197,8 +198,8 @@ impl Exchange {
             };
         }
         let (mut low, mut high) = (-KELVIN_OFFSET + 1.0, 2000.0);
-        // A step that is too long may guess anything: what is no number is the low end, where `clamp` would keep it.
-        let mut surface_c = if guess_c.is_nan() { low } else { guess_c.clamp(low, high) };
+        // A step that is too long may guess anything: what is no number is the low end.
+        let mut surface_c = if guess_c.is_nan() { low } else { guess_c.bounded(low, high) };
         loop {
             let (mut flux, incoming_slope) = self.at(surface_c, air);
             let slope = incoming_slope - flux.drying_slope_w_m2k;
@@ -408,7 +409,7 @@ impl Surround {
     /// The face at a moment, half a step ahead of a surface in this state.
     pub fn at(&self, reservoir_c: f64, time_s: f64, ahead_s: f64, state: &SurfaceState) -> Face {
         let own_c = state.backing.map_or(self.face.medium_c, |(backing_c, rate_k_s)| {
-            backing_c + (ahead_s * rate_k_s).clamp(-LARGEST_LEAD_K, LARGEST_LEAD_K)
+            backing_c + (ahead_s * rate_k_s).bounded(-LARGEST_LEAD_K, LARGEST_LEAD_K)
         });
         Face {
             medium_c: if self.on_reservoir { reservoir_c } else { own_c },

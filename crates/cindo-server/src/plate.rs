@@ -38,8 +38,8 @@ pub(crate) fn plate(plan: &PlanAnswer) -> DynamicImage {
         let grain = f64::from((x * 7919 + y * 104_729) % 17) - 8.0;
         let [r, g, b] = at(across, down, thickness_mm, (eaten, crusts));
         let shade = |v: f64| {
-            #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "clamped")]
-            let shade = (v + 0.6 * grain).clamp(0.0, 255.0) as u8;
+            #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "saturates")]
+            let shade = (v + 0.6 * grain) as u8;
             shade
         };
         Rgb([shade(r), shade(g), shade(b)])
@@ -63,7 +63,7 @@ fn at(
         if up_mm < crusts.0.max(0.3) || thickness_mm - up_mm < crusts.1.max(0.3) {
             return CRUST;
         }
-        let share = (up_mm / thickness_mm).clamp(0.0, 1.0);
+        let share = up_mm / thickness_mm;
         #[expect(
             clippy::cast_possible_truncation,
             clippy::cast_sign_loss,
@@ -71,7 +71,7 @@ fn at(
             reason = "a place in a short list"
         )]
         let place = (share * (eaten.len() - 1) as f64).round() as usize;
-        return flesh(eaten[place]);
+        return flesh(eaten[place.min(eaten.len() - 1)]);
     }
     match round(PLATE_PX) {
         d if d < 0.72 => PLATE,

@@ -1,5 +1,6 @@
 //! Which method, and why: every method for one piece, best fit first.
 
+use cindo_heat::bounded::Bounded;
 use std::sync::Arc;
 
 use serde::{Deserialize, Serialize};
@@ -282,7 +283,7 @@ fn entry(
     }
     let parts = scores.parts(method.fit_base);
     let sum: f64 = scores.reasons.iter().chain(&scores.small).map(|s| s.0).sum();
-    let fit = (method.fit_base + sum).clamp(0.0, 100.0);
+    let fit = (method.fit_base + sum).bounded(0.0, 100.0);
     // What speaks for a method leads when it suits, what speaks against it when it does not.
     let suits = fit >= SUITS && outcome.is_some();
     let sign = if suits { 1.0 } else { -1.0 };
@@ -323,7 +324,7 @@ fn run(resolved: &Resolved<'_>, scores: &mut Scores) -> Option<Outcome> {
         .map(|(early_s, late_s)| late_s - early_s);
     if let Some(window_s) = window_s {
         let points = (WINDOW_POINTS * (window_s.max(1.0) / PLAIN_WINDOW_S).log2())
-            .clamp(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
+            .bounded(-MOST_WINDOW_POINTS, MOST_WINDOW_POINTS);
         // A window like any other counts, but nobody would name it as the reason.
         if window_s < TIGHT_WINDOW_S {
             let reason = format!("Unforgiving: only {window_s:.0} s between under and over.");

@@ -1,5 +1,6 @@
 //! ask
 
+use cindo_heat::bounded::Bounded;
 use super::{Ask, BackwardsAnswer, READY_TOLERANCE_S, ready, solved};
 use crate::bench::Bench;
 use crate::error::FieldError;
@@ -56,7 +57,7 @@ pub(super) fn heat(
         }
         if got > ready_s { cool = middle } else { hot = middle }
     }
-    let medium_c = (0.5 * (cool + hot)).round().clamp(low, top);
+    let medium_c = (0.5 * (cool + hot)).round().bounded(low, top);
     let plan = at(medium_c);
     let found = solved(bench, &plan)?;
     let ready = ready(&found);

@@ -1,6 +1,7 @@
 //! The right pull of a cook under way where its target has to be held by every place of the fish.
 
-use super::follow::{Cook, LONGEST_S};
+use super::follow::Cook;
+use super::story::LONGEST_S;
 use crate::plan::{Held, Looks, Root, rising_root};
 use crate::timeline::Event as Done;
 

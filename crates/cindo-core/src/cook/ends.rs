@@ -1,7 +1,8 @@
 //! How a cook under way ends for one moment of taking it off or another: what has happened is gone through
 //! once, only what comes is gone through for each.
 
-use super::follow::{Cook, LONGEST_S, SHORTEST_S};
+use super::follow::{Cook, SHORTEST_S};
+use super::story::LONGEST_S;
 use crate::plan::{Ending, Root, Trial, heat, rising_root};
 use crate::timeline::{Event as Done, Lived};
 use cindo_heat::solve::{Accuracy, Simulation};

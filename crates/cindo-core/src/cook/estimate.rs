@@ -12,6 +12,7 @@ use serde::Serialize;
 use crate::plan::{Trial, UNKNOWNS, Unknowns};
 use crate::setup::Setup;
 use crate::timeline::{Lived, Programme};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::grid::Grid;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
@@ -108,7 +109,7 @@ impl<const N: usize> Observer for Tips<'_, N> {
         let now = (view.time_s, at_c);
         while let Some(at_s) = self.at_s.get(self.said_c.len()).filter(|at_s| **at_s <= now.0) {
             let share =
-                ((at_s - self.before.0) / (now.0 - self.before.0).max(1e-9)).clamp(0.0, 1.0);
+                ((at_s - self.before.0) / (now.0 - self.before.0).max(1e-9)).bounded(0.0, 1.0);
             let between = |i: usize| self.before.1[i] + share * (now.1[i] - self.before.1[i]);
             self.said_c.push(std::array::from_fn(between));
         }
@@ -137,7 +138,7 @@ fn tips_c<'a, const N: usize>(
     let is_symmetric = trial.grid.is_symmetric();
     let height_m = tip_m.map(|tip_m| match centre_m + tip_m {
         m if is_symmetric => m.abs().min(span_m),
-        m => m.clamp(0.0, span_m),
+        m => m.bounded(0.0, span_m),
     });
     let lagged: Vec<f64> = at_s.iter().map(|at_s| (at_s - LAG_S).max(0.0)).collect();
     let mut tips = Tips {
@@ -235,7 +236,7 @@ pub(super) fn fit<'a>(
         let Some(cholesky) = normal.cholesky() else { break };
         covariance = cholesky.inverse();
         let step = cholesky.solve(&pull);
-        let next = (x + step).map(|v| v.clamp(-FURTHEST, FURTHEST));
+        let next = (x + step).map(|v| v.bounded(-FURTHEST, FURTHEST));
         moved = (next - x).amax();
         x = next;
         if moved < STILL {

@@ -10,12 +10,13 @@ use crate::catalogue::Catalogue;
 use crate::piece::Piece;
 use crate::plan::Unknowns;
 use crate::setup::{Doneness, PlanRequest, Setup, resolve};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::solve::Accuracy;
 
 /// A normal deviate: the sum of twelve even ones, within three standard deviations.
 pub(crate) fn normal(random: &mut StdRng) -> f64 {
     let sum: f64 = (0..12).map(|_| random.random_range(-0.5..0.5)).sum();
-    sum.clamp(-3.0, 3.0)
+    sum.bounded(-3.0, 3.0)
 }
 
 const METHODS: [&str; 8] =

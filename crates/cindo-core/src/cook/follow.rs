@@ -8,7 +8,7 @@ use super::promise::{Promise, planned};
 use super::reading::Reading;
 use super::reason::{Before, changed};
 use super::standing::{After, STANDING_S, stand};
-use super::story::{Status, Story};
+use super::story::{LONGEST_S, Status, Story};
 use super::view::{CookNow, CookView, Forecast, Late, Waits};
 use crate::bench::Bench;
 use crate::catalogue::OtherHeat;
@@ -19,13 +19,13 @@ use crate::plan::{
 use crate::say::{hundredth, tenth, thousandth};
 use crate::setup::{PlanRequest, Resolved, resolve};
 use crate::timeline::{Deed, Event as Done, Lived, Programme, Stage, Turn};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::solve::Accuracy;
 
 /// Nine of ten lie within so many spreads.
 const NINE_OF_TEN: f64 = 1.645;
-/// Shortest and longest time in the heat, s.
+/// Shortest time in the heat, s.
 pub(super) const SHORTEST_S: f64 = 2.0;
-pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
 /// How late is looked at, s.
 const LATE_S: [f64; 6] = [0.0, 20.0, 40.0, 60.0, 90.0, 120.0];
 /// Up to so many events before a turn that nobody told, the forecast after each of them is looked at.
@@ -219,9 +219,9 @@ pub(super) fn at(series: &Series, values: &[f64], at_s: f64) -> f64 {
         // A run that stopped at once: the budget of its question is spent, and it is answered so.
         return values.first().copied().unwrap_or_default();
     }
-    let next = times.partition_point(|t| *t <= at_s).clamp(1, times.len() - 1);
+    let next = times.partition_point(|t| *t <= at_s).bounded(1, times.len() - 1);
     let (from_s, to_s) = (times[next - 1], times[next]);
-    let share = ((at_s - from_s) / (to_s - from_s).max(1e-9)).clamp(0.0, 1.0);
+    let share = ((at_s - from_s) / (to_s - from_s).max(1e-9)).bounded(0.0, 1.0);
     values[next - 1] + share * (values[next] - values[next - 1])
 }
 
@@ -259,10 +259,10 @@ impl<'a> Prepared<'a> {
         let thought = Cook::new(&resolved, promise);
         thought.settle_medium(&mut story.deeds);
         let mut deeds = thought.with_assumed_turn(&story.deeds);
-        if let Some(in_s) = story.in_s.filter(|_| story.held_c().is_some()) {
+        if story.held_c().is_some() {
             // What comes is worked out as if the heat were back now.
             let last_s = deeds.last().map_or(0.0, |done| done.at_s);
-            deeds.push(Done { at_s: (now_s - in_s).max(last_s), what: Deed::MediumBack });
+            deeds.push(Done { at_s: story.since_s(now_s).max(last_s), what: Deed::MediumBack });
         }
         let learnt = thought.learn(measured, &story, &deeds, readings);
         let thought_s = if learnt.fit.is_some() { thought.pull_s(&deeds) } else { None };
@@ -309,9 +309,9 @@ impl<'a> Prepared<'a> {
         self.learnt.last_s > last_deed_s && self.story.out_s.is_none()
     }
 
-    /// Since the fish met the heat at a moment of the cook's clock, s.
+    /// Since the fish met the heat at a moment of the cook's clock, s, as far as the piece is followed.
     pub(super) fn elapsed_s(&self, now_s: f64) -> Option<f64> {
-        self.story.in_s.map(|in_s| (now_s - in_s).max(0.0))
+        self.story.in_s.map(|_| self.story.since_s(now_s))
     }
 
     /// What changed last, in one line.
@@ -407,6 +407,7 @@ pub fn follow<'a>(
     bench.afford(Ok(CookView {
         status: story.status,
         elapsed_s: elapsed_s.map(tenth),
+        beyond_s: tenth(story.beyond_s(now_s)),
         state,
         forecast: Forecast {
             turn_s: lived.schedule.turns_s.first().copied().map(tenth),
@@ -507,7 +508,7 @@ fn pictured(
             _ => rest_s.max(stood_s.min(STANDING_S)),
         };
     } else if let Some(elapsed_s) = elapsed_s {
-        out_s = pull_s.max(elapsed_s.min(LONGEST_S));
+        out_s = pull_s.max(elapsed_s);
     }
     let cook = prepared.cook(&resolved, promise);
     if story.out_s.is_none() && out_s <= pull_s {

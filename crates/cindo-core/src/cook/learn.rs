@@ -1,9 +1,9 @@
 //! What readings and cues say about a cook under way.
 
 use super::estimate::{Estimate, Fit, Seen, fit};
-use super::follow::{Cook, LONGEST_S, lived};
+use super::follow::{Cook, lived};
 use super::reading::{APART, Reading, ReadingUse, unusable, usable};
-use super::story::Story;
+use super::story::{LONGEST_S, Story};
 use crate::plan::{Trial, UNKNOWNS, Unknowns};
 use crate::setup::Setup;
 use crate::timeline::{Event as Done, Lived, Programme};

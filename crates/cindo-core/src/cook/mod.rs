@@ -43,4 +43,6 @@ pub(crate) use estimate_tests::{normal, probed};
 #[cfg(test)]
 mod estimate_tests;
 #[cfg(test)]
+mod overnight_tests;
+#[cfg(test)]
 mod tests;

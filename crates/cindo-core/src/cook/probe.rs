@@ -2,9 +2,9 @@
 
 use super::estimate::tip_c;
 use super::event::Event;
-use super::follow::{Cook, LONGEST_S, lived, other_heats};
+use super::follow::{Cook, lived, other_heats};
 use super::promise::{Promise, planned};
-use super::story::Story;
+use super::story::{LONGEST_S, Story};
 use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::plan::{UNKNOWNS, Unknowns};
@@ -35,6 +35,7 @@ pub fn probe_c<'a>(
     let bench = bench.into();
     let story = Story::of(events)?;
     let Some(in_s) = story.in_s else { return Ok(vec![None; at_s.len()]) };
+    let since = |clock_s: &f64| (*clock_s >= in_s).then(|| story.since_s(*clock_s));
     let mut resolved = resolve(bench, &planned(request))?;
     resolved.setup.elsewhere = other_heats(bench, &story.heats)?;
     let thought = Cook::new(&resolved, promise);
@@ -44,7 +45,7 @@ pub fn probe_c<'a>(
     let heat_k = resolved.setup.runs_k + setup.medium_c - resolved.setup.medium_c;
     // Turned as the cook turns it: by its own plan, not by what is true.
     let planned_s = story.out_s.or_else(|| thought.core_pull_s(&deeds)).unwrap_or(LONGEST_S);
-    let since_s: Vec<f64> = at_s.iter().map(|s| s - in_s).filter(|s| *s >= 0.0).collect();
+    let since_s: Vec<f64> = at_s.iter().filter_map(since).collect();
     let stays_s = since_s.last().copied().unwrap_or(0.0);
     let out_s = story.out_s.unwrap_or(planned_s.max(stays_s));
     let said = tip_c(

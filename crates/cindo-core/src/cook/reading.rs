@@ -1,5 +1,6 @@
 //! Readings of the core: which of them can be used, and why the others cannot.
 
+use cindo_heat::bounded::Bounded;
 use serde::Serialize;
 
 use super::estimate::Seen;
@@ -42,6 +43,7 @@ const BACK_S: f64 = 1.5;
 const LATE_K: f64 = 2.5;
 
 const BEFORE: &str = "before the fish met the heat";
+const BEYOND: &str = "longer after the fish met the heat than a piece is followed";
 const NO_CORE: &str = "no core is that cold or hot: the tip may be out of the fish";
 const BACK: &str = "its clock went back";
 const JUMP: &str = "a jump that no core makes";
@@ -54,6 +56,7 @@ pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'stat
         .iter()
         .map(|reading| match reading {
             r if r.at_s < in_s => Some(BEFORE),
+            r if story.beyond_s(r.at_s) > 0.0 => Some(BEYOND),
             r if !(CORE_C.0..=CORE_C.1).contains(&r.core_c) => Some(NO_CORE),
             _ => None,
         })
@@ -106,7 +109,7 @@ fn fits(in_time: &[Reading], late: &Reading) -> bool {
         0.0
     };
     let said_c = before.core_c + share * (after.core_c - before.core_c);
-    let beyond_s = (late.at_s - late.at_s.clamp(before.at_s, after.at_s)).abs();
+    let beyond_s = (late.at_s - late.at_s.bounded(before.at_s, after.at_s)).abs();
     !is_taken(&before)
         && !is_taken(&after)
         && (late.core_c - said_c).abs() <= LATE_K + JUMP_K_S * beyond_s
@@ -119,11 +122,10 @@ pub(super) fn usable(
     readings: &[Reading],
     why: &[Option<&'static str>],
 ) -> Vec<(Seen, Option<usize>)> {
-    let in_s = story.in_s.unwrap_or_default();
     let good = readings.iter().enumerate().filter(|(place, _)| why[*place].is_none());
     let mut seen: Vec<(Seen, Option<usize>)> = good
         .map(|(place, r)| {
-            let at_s = r.at_s - in_s;
+            let at_s = story.since_s(r.at_s);
             (Seen { at_s, core_c: r.core_c, sd_k: PROBE_SD_K }, Some(place))
         })
         .collect();

@@ -1,6 +1,7 @@
 //! What the last thing that happened changed, in one line.
 
-use super::follow::{Cook, LONGEST_S};
+use super::follow::Cook;
+use super::story::LONGEST_S;
 use crate::plan::Ending;
 use crate::say::{CELSIUS, clock, tenth};
 use crate::timeline::{Deed, Event as Done};

@@ -3,10 +3,10 @@
 use serde::{Deserialize, Serialize};
 
 use super::event::{Event, Kind};
-use super::follow::{Cook, LONGEST_S, Prepared, column, set_c};
+use super::follow::{Cook, Prepared, column, set_c};
 use super::promise::Promise;
 use super::reading::Reading;
-use super::story::Status;
+use super::story::{LONGEST_S, Status};
 use crate::bench::Bench;
 use crate::catalogue::Remedied;
 use crate::error::{FieldError, Problems};

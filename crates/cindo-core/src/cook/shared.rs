@@ -1,5 +1,6 @@
 //! Heat that more than one cook uses: how hot one leaves it for the next.
 
+use cindo_heat::bounded::Bounded;
 use cindo_heat::reservoir::{Draw, Heater, Reservoir};
 use cindo_heat::solve::Accuracy;
 
@@ -39,8 +40,8 @@ impl FishIn {
     pub fn joins(&self, what: &str, cook: i32) -> Happened {
         Happened::Join {
             what: what.to_owned(),
-            mass_g: self.mass_g.clamp(JOINED_G.0, JOINED_G.1),
-            start_c: self.core_c.clamp(JOINED_C.0, JOINED_C.1),
+            mass_g: self.mass_g.bounded(JOINED_G.0, JOINED_G.1),
+            start_c: self.core_c.bounded(JOINED_C.0, JOINED_C.1),
             cook: Some(cook),
         }
     }
@@ -73,7 +74,8 @@ pub fn heat_left<'a>(
     let bench = bench.into();
     let prepared = Prepared::of(bench, request, promise, (events, &[]), at_s)?;
     let gear = prepared.resolved.setup.heated().map(|known| known.gear.id.clone());
-    let elapsed_s = prepared.story.in_s.map(|in_s| at_s - in_s).filter(|s| *s >= 0.0);
+    let is_in = prepared.story.in_s.is_some_and(|in_s| in_s <= at_s);
+    let elapsed_s = prepared.elapsed_s(at_s).filter(|_| is_in);
     let Some((gear, elapsed_s)) = gear.zip(elapsed_s) else { return Ok(None) };
     let out_s = prepared.story.out_s.filter(|out_s| *out_s <= elapsed_s);
     let in_heat_s = out_s.unwrap_or(elapsed_s).max(1.0);

@@ -41,12 +41,20 @@ pub fn milestones(events: &[Event]) -> Result<Milestones, Vec<FieldError>> {
     Ok(Milestones { in_s, out_s, served_s })
 }
 
-/// What happened, in order.
+/// The heat is followed for this long, s. A piece that stays longer is charred: what happens later happens to
+/// the piece of that moment.
+pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
+/// A piece out of the heat is followed for this long, s: by then it is as cold as the room.
+const LONGEST_REST_S: f64 = 2.0 * 3600.0;
+
+/// What happened, in order. Times in and after the heat end where a piece is no longer followed.
 #[derive(Debug, Clone, PartialEq)]
 pub(super) struct Story {
     pub(super) status: Status,
     /// When the fish met the heat, s on the cook's clock.
     pub(super) in_s: Option<f64>,
+    /// When it came off the heat, s on the cook's clock.
+    out_clock_s: Option<f64>,
     /// What hands did in the heat, by its time there.
     pub(super) deeds: Vec<Done>,
     /// Off the heat and on the plate, s in and after the heat.
@@ -112,6 +120,7 @@ impl Story {
         let mut story = Self {
             status: Status::Waiting,
             in_s: None,
+            out_clock_s: None,
             deeds: Vec::new(),
             out_s: None,
             served_s: None,
@@ -132,7 +141,7 @@ impl Story {
     /// Adds what happened next.
     fn add(&mut self, at_s: f64, what: &Happened) -> Result<(), &'static str> {
         use Status::{Cooking, Resting, Served, Waiting};
-        let since_s = at_s - self.in_s.unwrap_or(at_s);
+        let since_s = self.since_s(at_s);
         let did = |deeds: &mut Vec<Done>, what: Deed| deeds.push(Done { at_s: since_s, what });
         match (what, self.status) {
             // What is noted changes nothing, and that it was pressed is how a plan has it.
@@ -182,9 +191,9 @@ impl Story {
                 did(&mut self.deeds, Deed::MovedTo { place: self.heats.len(), set_c: *set_c });
                 self.heats.push(to.clone());
             }
-            (Happened::Out, Cooking) => self.off(since_s),
+            (Happened::Out, Cooking) => self.off(at_s),
             (Happened::Move { to, .. }, Cooking) => {
-                self.off(since_s);
+                self.off(at_s);
                 self.rest_on = Some(to.clone());
             }
             (Happened::Move { to, medium_c: None }, Resting) if to != NEXT => {
@@ -226,9 +235,28 @@ impl Story {
         last.flatten().filter(|_| self.status == Status::Cooking)
     }
 
-    fn off(&mut self, since_s: f64) {
+    /// A moment of the cook's clock as time since the fish met the heat, s, as far as the piece is followed; 0
+    /// before that.
+    pub(super) fn since_s(&self, clock_s: f64) -> f64 {
+        let Some(in_s) = self.in_s else { return 0.0 };
+        match self.out_clock_s.zip(self.out_s) {
+            Some((out_clock_s, out_s)) if clock_s > out_clock_s => {
+                out_s + (clock_s - out_clock_s).min(LONGEST_REST_S)
+            }
+            _ => (clock_s - in_s).max(0.0).min(LONGEST_S),
+        }
+    }
+
+    /// How much longer it really is at a moment of the cook's clock than the piece is followed, s.
+    pub(super) fn beyond_s(&self, clock_s: f64) -> f64 {
+        self.in_s.map_or(0.0, |in_s| (clock_s - in_s - self.since_s(clock_s)).max(0.0))
+    }
+
+    fn off(&mut self, at_s: f64) {
+        let since_s = self.since_s(at_s);
         self.status = Status::Resting;
         self.out_s = Some(since_s);
+        self.out_clock_s = Some(at_s);
         self.deeds.push(Done { at_s: since_s, what: Deed::Out });
     }
 }

@@ -6,7 +6,7 @@ use crate::plan::{Probe, Telling, plan};
 use crate::setup::{Doneness, PlanRequest};
 
 /// The classic: hake loin, seared mostly on its skin.
-fn request(method: &str) -> PlanRequest {
+pub(super) fn request(method: &str) -> PlanRequest {
     PlanRequest {
         piece: Piece {
             species: "hake".into(),
@@ -23,14 +23,14 @@ fn request(method: &str) -> PlanRequest {
 }
 
 /// A cook whose clock starts as the fish meets the heat.
-struct Stove {
-    catalogue: Catalogue,
-    request: PlanRequest,
-    promise: Promise,
+pub(super) struct Stove {
+    pub(super) catalogue: Catalogue,
+    pub(super) request: PlanRequest,
+    pub(super) promise: Promise,
 }
 
 impl Stove {
-    fn of(request: PlanRequest) -> Self {
+    pub(super) fn of(request: PlanRequest) -> Self {
         let catalogue = Catalogue::embedded().unwrap();
         let promise = Promise::of(&catalogue, &request).unwrap();
         Self { catalogue, request, promise }
@@ -45,7 +45,7 @@ impl Stove {
     }
 }
 
-fn event(id: usize, at_s: f64, what: Happened) -> Event {
+pub(super) fn event(id: usize, at_s: f64, what: Happened) -> Event {
     Event { id: id.to_string(), at_s, what }
 }
 
@@ -104,7 +104,7 @@ fn after_any_event_the_rest_reaches_the_same_core() {
     }
 }
 
-fn moved(to: &str, medium_c: f64) -> Happened {
+pub(super) fn moved(to: &str, medium_c: f64) -> Happened {
     Happened::Move { to: to.into(), medium_c: Some(medium_c) }
 }
 

@@ -17,6 +17,8 @@ pub struct CookView {
     pub status: Status,
     /// Since the fish met the heat, s; none before that.
     pub elapsed_s: Option<f64>,
+    /// How much longer it really is, s: a piece is followed for 4 h in the heat and 2 h after it. 0 until then.
+    pub beyond_s: f64,
     /// The fish at this moment; none before it meets the heat.
     pub state: Option<CookNow>,
     /// What comes.

@@ -7,6 +7,7 @@ use super::settings::ALTITUDE_RANGE_M;
 use crate::catalogue::{Catalogue, Gear, Liquid, Material};
 use crate::error::{FieldError, Problems};
 use crate::say::{listed, tenth};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::reservoir::Lump;
 use cindo_heat::water::boiling_point_c;
@@ -200,8 +201,8 @@ impl Heated {
         let sd_w = off_w.iter().map(|w| w * w).sum::<f64>().sqrt();
         let tens = |w: f64| (w / 10.0).round() * 10.0;
         CheckFound {
-            power_w: Some(tens(power_w.clamp(POWER_W.0, POWER_W.1))),
-            power_sd_w: Some(tens(sd_w.clamp(10.0, POWER_W.1))),
+            power_w: Some(tens(power_w.bounded(POWER_W.0, POWER_W.1))),
+            power_sd_w: Some(tens(sd_w.bounded(10.0, POWER_W.1))),
             ..CheckFound::default()
         }
     }
@@ -359,7 +360,7 @@ fn cold_weight(
     let both = Lump { capacity_j_k: (pan_j_k + weight_j_k).max(1.0), loss_w_k: gear.loss_w_k };
     let to = (before_c, SURFACE_K);
     let found = Heated { lump: both, from_c: level_c, to, took_s: back_s }.found();
-    let mass_kg = mass_kg.clamp(MASS_KG.0, MASS_KG.1);
+    let mass_kg = mass_kg.bounded(MASS_KG.0, MASS_KG.1);
     CheckFound { mass_kg: Some(tenth(mass_kg)), ..found }
 }
 

@@ -3,6 +3,7 @@
 
 use std::sync::Arc;
 
+use cindo_heat::bounded::Bounded;
 use cindo_heat::constants::ROOM_C;
 
 use super::chain::{
@@ -187,7 +188,7 @@ impl Part<'_> {
 
     /// A hand is there to look so long before it comes out, s: longer where the right moment is less certain.
     fn look_s(&self) -> f64 {
-        (LOOK_SPREADS * self.plan.answer.spread_s).clamp(LOOK_S.0, LOOK_S.1)
+        (LOOK_SPREADS * self.plan.answer.spread_s).bounded(LOOK_S.0, LOOK_S.1)
     }
 }
 
@@ -706,7 +707,7 @@ fn before(
             needs: at_bench(station, length_s),
             moves: vec![told(step, 0.0, station)],
             least_s,
-            most_s: least_s + keeps_s.clamp(30.0, LONGEST_WAIT_S),
+            most_s: least_s + keeps_s.bounded(30.0, LONGEST_WAIT_S),
             wait_cost: LIES_COST,
         });
     }

@@ -1,5 +1,6 @@
 //! A side as a chain: its steps with amounts, and batches of what is fried by what the oil stands.
 
+use cindo_heat::bounded::Bounded;
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::water::latent_heat_j_kg;
 
@@ -49,7 +50,7 @@ pub(super) fn batches(gear: &Gear, load_g: f64, oil_c: f64, batch_s: f64) -> Bat
     let largest_g = (FALL_K * capacity_j_k + spare_w * DRAW_S) / heat_j_g;
     let largest_g = largest_g.min(BASKET_G_L * oil_l).max(50.0);
     #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "a few")]
-    let count = (load_g / largest_g).ceil().clamp(1.0, 30.0) as u32;
+    let count = (load_g / largest_g).ceil().bounded(1.0, 30.0) as u32;
     let batch_j = heat_j_g * load_g / f64::from(count);
     let owed_j = (batch_j - spare_w * batch_s).max(0.0);
     Batches { count, back_s: SKIM_S.max(owed_j / spare_w) }

@@ -1,5 +1,6 @@
 //! Several in one vessel: who goes in when, and what is done to its heat for whom.
 
+use cindo_heat::bounded::Bounded;
 use super::chain::{HEAT, LONGEST_WAIT_S, Move, StepKind};
 use super::fish::{OTHER_S, Part, Shared};
 use super::request::Dish;
@@ -107,7 +108,7 @@ impl<'r> Shared<'r> {
                 if is_known || (stands_s - part.plan.answer.rest_s).abs() < WORTH_S {
                     break;
                 }
-                let rest_s = Some(stands_s.clamp(usual_s, LONGEST_REST_S).round());
+                let rest_s = Some(stands_s.bounded(usual_s, LONGEST_REST_S).round());
                 let fish = part.fish.by(&PlanRequest { rest_s, ..part.fish.request.clone() });
                 // Where it cannot be planned for that it stays as it was.
                 let Ok(plan) = self.planned(&fish, solve) else { break };
@@ -166,7 +167,7 @@ impl<'r> Shared<'r> {
     fn offset(&self, parts: &mut [Part<'r>], at_once: bool) {
         let (begins_s, in_s) = self.go_in_s(parts, at_once);
         for (part, in_s) in parts.iter_mut().zip(in_s) {
-            part.offset_s = (in_s - begins_s).clamp(0.0, LONGEST_WAIT_S);
+            part.offset_s = (in_s - begins_s).bounded(0.0, LONGEST_WAIT_S);
         }
     }
 }

@@ -9,6 +9,7 @@ use crate::kitchen::{BETWEEN, Calibration, CheckFound, DIAL_C, GearCheck, SLOPE_
 use crate::plan::{START_K, Trial, UNKNOWNS, Unknowns};
 use crate::say::tenth;
 use crate::setup::{PlanRequest, Resolved, Setup};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::solve::Accuracy;
 
 /// How the right pull moves with what nobody knows exactly.
@@ -69,7 +70,7 @@ impl Slopes {
             start_s_k: each(moved[1], start_k),
             film_s: each(moved[2], film),
             medium_s_k: each(moved[3], medium_k),
-            band_s: band.unwrap_or(OPEN_BAND_S).clamp(BAND_S.0, BAND_S.1),
+            band_s: band.unwrap_or(OPEN_BAND_S).bounded(BAND_S.0, BAND_S.1),
             by_eye: !measured,
             by_dial: setup.heated().is_some_and(|k| k.gear.control == Some(Control::Thermostat)),
             dial_c: tenth(setup.said_c()),

@@ -6,6 +6,7 @@
 //! iteratively reweighted least squares, as in `cook::estimate`). Mean and covariance are those of the
 //! weighted normal equations (Gelman et al., Bayesian Data Analysis, 3rd ed., section 14.8; from memory).
 
+use cindo_heat::bounded::Bounded;
 use std::collections::BTreeMap;
 
 use nalgebra::{DMatrix, DVector};
@@ -112,7 +113,7 @@ pub fn fit(evidence: &[Evidence], checks: &[Check]) -> Learnt {
 
     let sd = |i: usize| covariance[(i, i)].max(0.0).sqrt();
     let correlation =
-        |a: usize, b: usize| (covariance[(a, b)] / (sd(a) * sd(b)).max(1e-12)).clamp(-1.0, 1.0);
+        |a: usize, b: usize| (covariance[(a, b)] / (sd(a) * sd(b)).max(1e-12)).bounded(-1.0, 1.0);
     let count_of = |gear: &str| {
         let cooks = evidence.iter().filter(|e| e.gear == gear).count();
         let checks = checks.iter().filter(|c| c.gear == gear).count();
@@ -126,11 +127,11 @@ pub fn fit(evidence: &[Evidence], checks: &[Check]) -> Learnt {
             GearLearnt {
                 gear: (*gear).to_owned(),
                 calibration: Calibration {
-                    runs_k: mean[heat].clamp(-60.0, 60.0),
+                    runs_k: mean[heat].bounded(-60.0, 60.0),
                     runs_sd_k: sd(heat).min(30.0),
-                    slope_k: mean[heat + 1].clamp(-40.0, 40.0),
+                    slope_k: mean[heat + 1].bounded(-40.0, 40.0),
                     slope_sd_k: if is_sloped(checks, gear) { sd(heat + 1).min(20.0) } else { 0.0 },
-                    film_factor: (1.0 + mean[film]).clamp(0.4, 2.5),
+                    film_factor: (1.0 + mean[film]).bounded(0.4, 2.5),
                     film_sd: sd(film).min(0.5),
                     together: [correlation(heat, film), correlation(0, heat), correlation(0, film)],
                     cooks,
@@ -142,7 +143,7 @@ pub fn fit(evidence: &[Evidence], checks: &[Check]) -> Learnt {
         })
         .collect();
     Learnt {
-        eye: Eye { thicker_mm: mean[0].clamp(-8.0, 8.0), sd_mm: sd(0).min(4.0) },
+        eye: Eye { thicker_mm: mean[0].bounded(-8.0, 8.0), sd_mm: sd(0).min(4.0) },
         eye_is_clear: sd(0) < CLEAR * PRIOR_SD[0],
         gear,
         scatter,

@@ -1,5 +1,6 @@
 //! The next time: what earlier cooks of the same kind of thing say about a plan.
 
+use cindo_heat::bounded::Bounded;
 use serde::{Deserialize, Serialize};
 
 use super::evidence::{Evidence, Slopes};
@@ -52,7 +53,7 @@ pub fn next_time(
     let (later_s, sd_s) = (sum / weights, weights.powf(-0.5));
     // A piece that takes heat no better when its film does cannot be mended that way.
     let counts = later_s.abs() > WORTH_S && later_s.abs() > WORTH_SD * sd_s && slopes.film_s < -1.0;
-    let film_factor = (1.0 + later_s / slopes.film_s).clamp(FACTORS.0, FACTORS.1);
+    let film_factor = (1.0 + later_s / slopes.film_s).bounded(FACTORS.0, FACTORS.1);
     counts.then(|| {
         let cooks = earlier.len();
         let way = if later_s > 0.0 { ("under", "more") } else { ("over", "less") };

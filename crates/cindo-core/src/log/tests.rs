@@ -1,5 +1,6 @@
 //! What is learnt, against kitchens whose truth is hidden from it.
 
+use cindo_heat::bounded::Bounded;
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 
@@ -151,7 +152,7 @@ fn said(dish: &Dish, true_s: f64, random: &mut StdRng) -> Remark {
     let verdict = if late_s > 0.0 { Verdict::Over } else { Verdict::Under };
     // Half of them say how much, to ten seconds and a third either way.
     let by_s = (late_s.abs() * (1.0 + even(random, 0.33)) / 10.0).round() * 10.0;
-    let by_s = random.random_bool(0.6).then_some(by_s.clamp(MOST_BY_S.0, MOST_BY_S.1));
+    let by_s = random.random_bool(0.6).then_some(by_s.bounded(MOST_BY_S.0, MOST_BY_S.1));
     Remark { verdict: Some(verdict), by_s, ..Remark::default() }
 }
 

@@ -2,6 +2,7 @@
 
 use crate::caution::{Verdict, Watch};
 use crate::setup::Limit;
+use cindo_heat::bounded::Bounded;
 use cindo_heat::cells::CrossSection;
 use cindo_heat::dose::Dose;
 use cindo_heat::solve::PlaneSimulation;
@@ -134,7 +135,7 @@ impl Trace {
             return f64::MIN;
         }
         let peak = (0..=last).rev().max_by(|a, b| at(*a).total_cmp(&at(*b))).unwrap_or(last);
-        let first_s = (self.time_s[peak] - hold_s).clamp(0.0, end_s);
+        let first_s = (self.time_s[peak] - hold_s).bounded(0.0, end_s);
         let last_s = self.time_s[peak].min(end_s);
         let steps = ((last_s - first_s) / HOLD_GRID_S).ceil().max(1.0);
         let step_s = (last_s - first_s) / steps;
@@ -151,9 +152,9 @@ impl Trace {
     fn stays_c(&self, cell: usize, (from_s, to_s): (f64, f64), last: usize) -> f64 {
         let at = |i: usize| self.temperature_c[i * self.cells + cell];
         let value = |time_s: f64| {
-            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).clamp(1, last);
+            let i = self.time_s[..=last].partition_point(|t| *t <= time_s).bounded(1, last);
             let (before_s, after_s) = (self.time_s[i - 1], self.time_s[i]);
-            let share = ((time_s - before_s) / (after_s - before_s)).clamp(0.0, 1.0);
+            let share = ((time_s - before_s) / (after_s - before_s)).bounded(0.0, 1.0);
             at(i - 1) + share * (at(i) - at(i - 1))
         };
         value(from_s).min(value(to_s))

@@ -8,6 +8,7 @@ use crate::catalogue::{Family, GearKind, Group};
 use crate::say::{MM, clock, hundredth, percent, tenth};
 use crate::setup::Setup;
 use crate::timeline::Schedule;
+use cindo_heat::bounded::Bounded;
 use cindo_heat::dose::{GOLDEN_S, SCORCHED_S};
 
 /// Judgement of a plan in numbers.
@@ -130,7 +131,7 @@ fn tear_risk(setup: &Setup<'_>, schedule: &Schedule, pull_s: f64, record: &Recor
     if setup.species.group == Group::DelicateFlat {
         risk *= DELICATE;
     }
-    Some(risk.clamp(0.0, 1.0))
+    Some(risk.bounded(0.0, 1.0))
 }
 
 /// More than usual for its method by this is drier than it has to be.

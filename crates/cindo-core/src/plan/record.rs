@@ -9,6 +9,7 @@ use crate::caution::{Verdict, Watch};
 use crate::say::{hundredth, tenth};
 use crate::setup::Resolved;
 use crate::timeline::Schedule;
+use cindo_heat::bounded::Bounded;
 use cindo_heat::constants::ROOM_C;
 use cindo_heat::dose::{Dose, drip_share};
 use cindo_heat::grid::Grid;
@@ -181,7 +182,7 @@ impl Observer for Recorder<'_> {
             if at_s > view.time_s + 1e-9 {
                 break;
             }
-            let share = ((at_s - (view.time_s - view.step_s)) / view.step_s).clamp(0.0, 1.0);
+            let share = ((at_s - (view.time_s - view.step_s)) / view.step_s).bounded(0.0, 1.0);
             let between = |a: f64, b: f64| a + share * (b - a);
             for (mixed, (before, now)) in
                 self.mixed_c.iter_mut().zip(self.before_c.iter().zip(view.temperature_c))
@@ -487,7 +488,7 @@ impl Shift {
     /// the measure in which both still lack heat.
     fn of(&self, shift_k: f64, core_c: f64, flesh_c: f64) -> f64 {
         let lacks_k = (self.boil_c - core_c).max(5.0);
-        shift_k * ((self.boil_c - flesh_c) / lacks_k).clamp(0.0, 1.0)
+        shift_k * ((self.boil_c - flesh_c) / lacks_k).bounded(0.0, 1.0)
     }
 
     fn apply(&self, series: &mut Series, section: &mut StripPicture) {

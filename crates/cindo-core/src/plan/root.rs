@@ -1,5 +1,7 @@
 //! Where a rising function reaches a value: for pulls, windows, thicknesses.
 
+use cindo_heat::bounded::Bounded;
+
 /// A root with the slope of the function there.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Root {
@@ -22,7 +24,9 @@ pub(crate) fn rising_root(
     (mut low, mut high): (f64, f64),
 ) -> Option<Root> {
     let (mut low_open, mut high_open) = (true, true);
-    let mut x = guess.at.clamp(low, high);
+    // Events that come late can push the low end past the high one: then only the low end is left.
+    high = high.max(low);
+    let mut x = guess.at.bounded(low, high);
     let mut slope = guess.slope;
     let mut last: Option<(f64, f64)> = None;
     for _ in 0..60 {

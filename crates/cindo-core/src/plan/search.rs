@@ -11,6 +11,7 @@ use crate::error::FieldError;
 use crate::say::CELSIUS;
 use crate::setup::{Limit, Resolved, Setup, Target};
 use crate::timeline::{Lived, Programme, Schedule, Stage};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::dose::GOLDEN_S;
 use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
@@ -171,8 +172,8 @@ pub(crate) fn seek<'a>(
     let [before_c, last_c] = tried_c;
     let last_c = last_c.ok_or_else(unreachable)?;
     let before_c = before_c.unwrap_or_else(|| coarse.candidate(SOONER * rough.at).core_c());
-    let lacks_k = (aim_c - last_c[2]).clamp(-ROUGH_K, ROUGH_K);
-    rough.at = (rough.at + lacks_k / rough.slope).clamp(span.0, span.1);
+    let lacks_k = (aim_c - last_c[2]).bounded(-ROUGH_K, ROUGH_K);
+    rough.at = (rough.at + lacks_k / rough.slope).bounded(span.0, span.1);
     let trial = Trial::new(setup, Accuracy::FAST);
     let rises = rises([before_c, last_c]);
     let search = Search { setup, trial: &trial, span, limit: *limit, telling, rises };
@@ -198,7 +199,7 @@ fn rises([one_c, other_c]: [[f64; 3]; 2]) -> [f64; 3] {
     let level_k = other_c[2] - one_c[2];
     std::array::from_fn(|i| {
         let rise = (other_c[i] - one_c[i]) / level_k;
-        if rise.is_finite() { rise.clamp(0.0, STEEPEST) } else { 1.0 }
+        if rise.is_finite() { rise.bounded(0.0, STEEPEST) } else { 1.0 }
     })
 }
 
@@ -404,13 +405,13 @@ impl<'a> Search<'_, 'a> {
             return Some(self.found(root, looks.seen(&way(root.at))));
         }
         // Looks close to one another may tell any slope.
-        let slope = root.slope.clamp(guess.slope / STEEPER, STEEPER * guess.slope);
+        let slope = root.slope.bounded(guess.slope / STEEPER, STEEPER * guess.slope);
         let at = looked_s + lacks_k / slope;
         let then = self.trial.candidate(at.max(self.span.0));
         let cooled_k = |core_c: [f64; 3]| core_c[2] - core_c[1];
         let is_far = (at - looked_s).abs() > FARTHEST_SHARE * looked_s;
         if is_far || (cooled_k(core_c) - cooled_k(then.core_c())).abs() > ALIKE_K {
-            let at = at.clamp(self.span.0, self.span.1);
+            let at = at.bounded(self.span.0, self.span.1);
             let level = |pull_s: f64| looks.core_c(&way(pull_s))[2];
             let root = rising_root(level, aim_c, SECTION_K, Root { at, slope }, self.span)?;
             return Some(self.found(root, looks.seen(&way(root.at))));
@@ -501,7 +502,7 @@ impl Observer for ColourWatch<'_> {
         }
         // Within the step, not at its end.
         let left = (now_s - self.wanted_s) / (now_s - before_s).max(1e-12);
-        self.at_s = Some(view.time_s - left.clamp(0.0, 1.0) * view.step_s);
+        self.at_s = Some(view.time_s - left.bounded(0.0, 1.0) * view.step_s);
         Sink::Stop
     }
 }

@@ -4,6 +4,7 @@ use super::trial::Ending;
 use crate::catalogue::Family;
 use crate::setup::Setup;
 use crate::timeline::{Programme, Schedule};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::{Grid, Shape};
 use cindo_heat::reservoir::{Draw, Heater};
@@ -153,10 +154,10 @@ impl Sides {
 /// A trace at a moment, linear between its points.
 fn at(trace: &[(f64, f64)], time_s: f64) -> f64 {
     let last = trace.len() - 1;
-    let i = trace.partition_point(|point| point.0 <= time_s).clamp(1, last.max(1));
+    let i = trace.partition_point(|point| point.0 <= time_s).bounded(1, last.max(1));
     let (a, b) = (trace[i - 1], trace[i.min(last)]);
     if b.0 <= a.0 {
         return a.1;
     }
-    a.1 + ((time_s - a.0) / (b.0 - a.0)).clamp(0.0, 1.0) * (b.1 - a.1)
+    a.1 + ((time_s - a.0) / (b.0 - a.0)).bounded(0.0, 1.0) * (b.1 - a.1)
 }

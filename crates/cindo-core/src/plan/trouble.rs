@@ -1,6 +1,7 @@
 //! What a cook would find wrong with a plan, said before it is offered, and the nearest setting that
 //! mends it, which is looked for once it is asked for.
 
+use cindo_heat::bounded::Bounded;
 use serde::Serialize;
 
 use super::quality::{Quality, is_drier_than_usual, judge, scorches};
@@ -176,7 +177,7 @@ fn changes(request: &PlanRequest, resolved: &Resolved<'_>, kind: Kind) -> Vec<Ch
     if let Some([low_c, high_c]) = method.range_c {
         let mut last_c = setup.medium_c;
         for step_k in kind.steps_k() {
-            let medium_c = (setup.medium_c + step_k).clamp(low_c, high_c).round();
+            let medium_c = (setup.medium_c + step_k).bounded(low_c, high_c).round();
             if (medium_c - last_c).abs() >= 1.0 {
                 list.push(Change {
                     request: PlanRequest { medium_c: Some(medium_c), ..base.clone() },

@@ -1,5 +1,6 @@
 //! How much to buy for so many guests, and what a whole fish gives.
 
+use cindo_heat::bounded::Bounded;
 use serde::{Deserialize, Serialize};
 
 use crate::catalogue::{Build, Catalogue, State};
@@ -174,7 +175,7 @@ fn parts(build: &Build, whole_g: f64, served: State) -> Vec<FishPart> {
             let rest = build.headed - build.filleted - build.frame;
             add(
                 "trim",
-                rest.clamp(0.0, build.trim),
+                rest.bounded(0.0, build.trim),
                 "tartare of the freshest, skewers, cakes; cook cakes through",
             );
             if build.belly {

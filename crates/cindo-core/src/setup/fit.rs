@@ -1,5 +1,6 @@
 //! Whether it fits, how many at once, and how high the liquid stands.
 
+use cindo_heat::bounded::Bounded;
 use super::Setup;
 use crate::catalogue::{Gear, Liquid};
 
@@ -27,7 +28,7 @@ pub(crate) fn places(setup: &Setup<'_>) -> u32 {
         clippy::cast_sign_loss,
         reason = "clamped to 1 to MOST_PIECES"
     )]
-    let room = room.clamp(1.0, f64::from(MOST_PIECES)) as u32;
+    let room = room.bounded(1.0, f64::from(MOST_PIECES)) as u32;
     room
 }
 

@@ -15,6 +15,7 @@ use crate::error::{FieldError, Problems};
 use crate::kitchen::{ALTITUDE_RANGE_M, Calibration, OwnKitchen};
 use crate::piece::{Board, Dimensions, Piece, look_up};
 use crate::say::{listed, quoted};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::ice::FREEZING_C;
 use cindo_heat::water::boiling_point_c;
 
@@ -140,7 +141,7 @@ pub(crate) const MOST_GEAR: usize = 100;
 /// Boiling point where the request is cooked, °C.
 fn boil_c(request: &PlanRequest) -> f64 {
     let (low_m, high_m) = ALTITUDE_RANGE_M;
-    boiling_point_c(request.altitude_m.unwrap_or(0.0).clamp(low_m, high_m))
+    boiling_point_c(request.altitude_m.unwrap_or(0.0).bounded(low_m, high_m))
 }
 
 fn check_moments(request: &PlanRequest, problems: &mut Problems) {

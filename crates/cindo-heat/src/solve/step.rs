@@ -1,5 +1,6 @@
 //! What one column and a plane share of taking steps: the scheme, its lengths and its books.
 
+use crate::bounded::Bounded;
 use crate::surround::FaceFlux;
 
 /// Diagonal coefficient of the two-stage, second-order, L-stable, stiffly accurate Runge–Kutta
@@ -121,7 +122,7 @@ pub(super) fn shortened(step_s: f64, fit: f64) -> f64 {
 /// The step to want after one that was taken, s. A step cut short to land says nothing against the
 /// length wanted before.
 pub(super) fn following_step(wanted_s: f64, taken_s: f64, fit: f64, lands: bool) -> f64 {
-    let grown = taken_s * fit.clamp(0.3, 2.0);
+    let grown = taken_s * fit.bounded(0.3, 2.0);
     let next = if lands { grown.max(wanted_s * fit.min(1.0)) } else { grown };
     next.max(SHORTEST_STEP_S)
 }

@@ -14,6 +14,7 @@ use crate::error::{FieldError, Problems};
 use crate::piece::{Board, Dimensions, FRIDGE_C, Piece, look_up};
 use crate::prep::salt::salted::SaltedPiece;
 use crate::say::{GRAMS, hundredth, long_time, thousandth};
+use cindo_heat::bounded::Bounded;
 use cindo_heat::constants::{GAS_CONSTANT_J_MOLK, KELVIN_OFFSET};
 use cindo_heat::flesh::Flesh;
 use cindo_heat::grid::Grid;
@@ -300,7 +301,7 @@ fn salted(bench: Bench<'_>, request: &SaltRequest) -> Result<SaltAnswer, Vec<Fie
         salt_kg / (salt_kg + water_kg)
     };
     let draws = (strength - DRAWS_FROM_SHARE) / (SATURATED_SHARE - DRAWS_FROM_SHARE);
-    let drawn_kg = DRAWN_PER_SALT * draws.clamp(0.0, 1.0) * outcome.taken_kg;
+    let drawn_kg = DRAWN_PER_SALT * draws.bounded(0.0, 1.0) * outcome.taken_kg;
     let open_s = 60.0 * (course.minutes + course.rest_min);
     let dried_kg =
         if course.salting.uncovered { dried_kg(bench, &board, &size, piece, open_s) } else { 0.0 };
