@@ -181,7 +181,8 @@ impl SimulateRequest {
                 }
             }
         }
-        let boil_c = boiling_point_c(self.altitude_m.bounded(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
+        let boil_c =
+            boiling_point_c(self.altitude_m.bounded(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1));
         let flesh = match (&self.constant, &self.composition) {
             (Some(constant), _) => {
                 problems.range("constant.k", constant.k, 0.01, 500.0, "W/(m K)");

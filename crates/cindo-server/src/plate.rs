@@ -38,7 +38,11 @@ pub(crate) fn plate(plan: &PlanAnswer) -> DynamicImage {
         let grain = f64::from((x * 7919 + y * 104_729) % 17) - 8.0;
         let [r, g, b] = at(across, down, thickness_mm, (eaten, crusts));
         let shade = |v: f64| {
-            #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "saturates")]
+            #[expect(
+                clippy::cast_possible_truncation,
+                clippy::cast_sign_loss,
+                reason = "saturates"
+            )]
             let shade = (v + 0.6 * grain) as u8;
             shade
         };

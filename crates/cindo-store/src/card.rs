@@ -330,7 +330,7 @@ impl Store {
     /// # Errors
     /// The file does not answer.
     pub fn keep_cards(&self, cards: &[NewCard], now: Timestamp) -> Result<Vec<CardId>, StoreError> {
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             cards
                 .iter()
                 .map(|new| {
@@ -356,14 +356,14 @@ impl Store {
         now: Timestamp,
     ) -> Result<(), StoreError> {
         let stamp = now.to_string();
-        let changed = self.writer()?.immediate_transaction(|connection| {
-            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
+        let changed = self.write(|connection| {
+            Ok(diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
                 .set((
                     name.map(|name| card::name.eq(name)),
                     note.map(|note| card::note.eq(note)),
                     card::updated_at.eq(&stamp),
                 ))
-                .execute(connection)
+                .execute(connection)?)
         })?;
         if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
     }
@@ -374,10 +374,10 @@ impl Store {
     /// [`StoreError::NotFound`] when it is not in the box.
     pub fn delete_card(&self, id: CardId, now: Timestamp) -> Result<(), StoreError> {
         let stamp = now.to_string();
-        let changed = self.writer()?.immediate_transaction(|connection| {
-            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
+        let changed = self.write(|connection| {
+            Ok(diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
                 .set(card::deleted_at.eq(Some(&stamp)))
-                .execute(connection)
+                .execute(connection)?)
         })?;
         if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
     }
@@ -387,10 +387,10 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`] when there is no such deleted card.
     pub fn restore_card(&self, id: CardId) -> Result<(), StoreError> {
-        let changed = self.writer()?.immediate_transaction(|connection| {
-            diesel::update(card::table.find(id.0).filter(card::deleted_at.is_not_null()))
+        let changed = self.write(|connection| {
+            Ok(diesel::update(card::table.find(id.0).filter(card::deleted_at.is_not_null()))
                 .set(card::deleted_at.eq(None::<String>))
-                .execute(connection)
+                .execute(connection)?)
         })?;
         if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
     }

@@ -180,11 +180,10 @@ impl Store {
             created_ms: new.created_ms,
             status: word(Status::Waiting),
         };
-        let id = diesel::insert_into(cook::table)
-            .values(row)
-            .returning(cook::id)
-            .get_result(&mut self.writer()?)?;
-        Ok(CookId(id))
+        self.write(|connection| {
+            let insert = diesel::insert_into(cook::table).values(row);
+            Ok(CookId(insert.returning(cook::id).get_result(connection)?))
+        })
     }
 
     /// One cook.
@@ -209,8 +208,7 @@ impl Store {
         told_ms: i64,
         allow: impl FnOnce(&Cook, &[KeptEvent]) -> Result<Status, Vec<FieldError>>,
     ) -> Result<Added, StoreError> {
-        let mut connection = self.writer()?;
-        connection.immediate_transaction(|connection| {
+        self.write(|connection| {
             let mut found = load(connection, id)?;
             let mut known: HashSet<&str> = found.events.iter().map(|e| e.id.as_str()).collect();
             let new: Vec<KeptEvent> =
@@ -256,8 +254,7 @@ impl Store {
         told_ms: i64,
         allow: impl FnOnce(&Cook, &[KeptReading]) -> Result<(), Vec<FieldError>>,
     ) -> Result<Result<usize, Vec<FieldError>>, StoreError> {
-        let mut connection = self.writer()?;
-        connection.immediate_transaction(|connection| {
+        self.write(|connection| {
             let found = load(connection, id)?;
             let mut known: HashSet<&str> = found.readings.iter().map(|r| r.id.as_str()).collect();
             let new: Vec<KeptReading> =
@@ -288,10 +285,10 @@ impl Store {
     pub fn set_probe(&self, id: CookId, probe: &Probe) -> Result<(), StoreError> {
         let cooks = cook::table.filter(cook::id.eq(id.0).and(cook::deleted_ms.is_null()));
         let set = cook::probe.eq(stored::json(probe)?);
-        match diesel::update(cooks).set(set).execute(&mut self.writer()?)? {
+        self.write(|connection| match diesel::update(cooks).set(set).execute(connection)? {
             0 => Err(StoreError::NoCook { id: id.0 }),
             _ => Ok(()),
-        }
+        })
     }
 
     /// Cooks that are not deleted, the newest first, at most so many.
@@ -321,17 +318,18 @@ impl Store {
     pub fn set_cook_deleted(&self, id: CookId, deleted_ms: Option<i64>) -> Result<(), StoreError> {
         let cooks = cook::table.filter(cook::id.eq(id.0));
         let set = cook::deleted_ms.eq(deleted_ms);
-        let mut connection = self.writer()?;
-        let changed = if deleted_ms.is_some() {
-            diesel::update(cooks.filter(cook::deleted_ms.is_null()))
-                .set(set)
-                .execute(&mut connection)?
-        } else {
-            diesel::update(cooks.filter(cook::deleted_ms.is_not_null()))
-                .set(set)
-                .execute(&mut connection)?
-        };
-        if changed == 0 { Err(StoreError::NoCook { id: id.0 }) } else { Ok(()) }
+        self.write(|connection| {
+            let changed = if deleted_ms.is_some() {
+                diesel::update(cooks.filter(cook::deleted_ms.is_null()))
+                    .set(set)
+                    .execute(connection)?
+            } else {
+                diesel::update(cooks.filter(cook::deleted_ms.is_not_null()))
+                    .set(set)
+                    .execute(connection)?
+            };
+            if changed == 0 { Err(StoreError::NoCook { id: id.0 }) } else { Ok(()) }
+        })
     }
 }
 

@@ -69,7 +69,7 @@ impl Store {
         revision: Option<i64>,
     ) -> Result<KeptKitchen, StoreError> {
         let body = stored::json(kitchen)?;
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let now: Option<i64> =
                 kitchen::table.find(ROW).select(kitchen::revision).first(connection).optional()?;
             let now = now.unwrap_or(0);
@@ -94,16 +94,16 @@ impl Store {
     /// # Errors
     /// When the file cannot be written.
     pub fn add_check(&self, check: &GearCheck, at_ms: i64) -> Result<CheckId, StoreError> {
-        let id = diesel::insert_into(kitchen_check::table)
-            .values((
-                kitchen_check::gear.eq(&check.gear),
-                kitchen_check::at_ms.eq(at_ms),
-                kitchen_check::body.eq(stored::json(check)?),
-                kitchen_check::version.eq(stored::VERSION),
-            ))
-            .returning(kitchen_check::id)
-            .get_result(&mut self.writer()?)?;
-        Ok(CheckId(id))
+        let row = (
+            kitchen_check::gear.eq(&check.gear),
+            kitchen_check::at_ms.eq(at_ms),
+            kitchen_check::body.eq(stored::json(check)?),
+            kitchen_check::version.eq(stored::VERSION),
+        );
+        self.write(|connection| {
+            let insert = diesel::insert_into(kitchen_check::table).values(row);
+            Ok(CheckId(insert.returning(kitchen_check::id).get_result(connection)?))
+        })
     }
 
     /// Checks, the latest first, at most so many; what does not read back is left out.
@@ -140,14 +140,15 @@ impl Store {
     ) -> Result<(), StoreError> {
         let found = kitchen_check::table.find(id.0);
         let set = kitchen_check::deleted_ms.eq(deleted_ms);
-        let mut connection = self.writer()?;
-        let changed = if deleted_ms.is_some() {
-            let there = found.filter(kitchen_check::deleted_ms.is_null());
-            diesel::update(there).set(set).execute(&mut connection)?
-        } else {
-            let gone = found.filter(kitchen_check::deleted_ms.is_not_null());
-            diesel::update(gone).set(set).execute(&mut connection)?
-        };
-        if changed == 0 { Err(StoreError::NoCheck { id: id.0 }) } else { Ok(()) }
+        self.write(|connection| {
+            let changed = if deleted_ms.is_some() {
+                let there = found.filter(kitchen_check::deleted_ms.is_null());
+                diesel::update(there).set(set).execute(connection)?
+            } else {
+                let gone = found.filter(kitchen_check::deleted_ms.is_not_null());
+                diesel::update(gone).set(set).execute(connection)?
+            };
+            if changed == 0 { Err(StoreError::NoCheck { id: id.0 }) } else { Ok(()) }
+        })
     }
 }

@@ -134,6 +134,11 @@ pub enum StoreError {
     /// There is no room for it.
     #[error("there is no room left for the data file: nothing was kept; make room and try again")]
     Full,
+    /// The file was deleted, moved or replaced while it was open.
+    #[error(
+        "the data file was deleted or replaced while Cindo runs: nothing more is kept; put it back in its place, or start Cindo again"
+    )]
+    Replaced,
     /// Somebody else keeps the file locked.
     #[error("another program keeps the data file busy: nothing was kept; try again in a moment")]
     Busy,

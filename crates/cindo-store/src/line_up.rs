@@ -110,18 +110,20 @@ impl Store {
     /// # Errors
     /// When the file cannot be written.
     pub fn keep_line_up(&self, new: &NewLineUp, now_ms: i64) -> Result<KeptLineUp, StoreError> {
-        let id: i32 = diesel::insert_into(line_up::table)
-            .values((
-                line_up::name.eq(&new.name),
-                line_up::zero_ms.eq(new.zero_ms),
-                line_up::running.eq(new.running),
-                line_up::body.eq(stored::json(&new.request)?),
-                line_up::version.eq(stored::VERSION),
-                line_up::revision.eq(1_i64),
-                line_up::updated_ms.eq(now_ms),
-            ))
-            .returning(line_up::id)
-            .get_result(&mut self.writer()?)?;
+        let body = stored::json(&new.request)?;
+        let row = (
+            line_up::name.eq(&new.name),
+            line_up::zero_ms.eq(new.zero_ms),
+            line_up::running.eq(new.running),
+            line_up::body.eq(body),
+            line_up::version.eq(stored::VERSION),
+            line_up::revision.eq(1_i64),
+            line_up::updated_ms.eq(now_ms),
+        );
+        let id: i32 = self.write(|connection| {
+            let insert = diesel::insert_into(line_up::table).values(row);
+            Ok(insert.returning(line_up::id).get_result(connection)?)
+        })?;
         Ok(KeptLineUp { id: LineUpId(id), revision: 1, line_up: new.clone() })
     }
 
@@ -137,7 +139,7 @@ impl Store {
         now_ms: i64,
     ) -> Result<KeptLineUp, StoreError> {
         let body = stored::json(&new.request)?;
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let there = line_up::table.find(id.0).filter(line_up::deleted_ms.is_null());
             let now: Option<i64> = there.select(line_up::revision).first(connection).optional()?;
             if now.ok_or(StoreError::NoLineUp { id: id.0 })? != revision {
@@ -169,16 +171,17 @@ impl Store {
     ) -> Result<(), StoreError> {
         let found = line_up::table.find(id.0);
         let set = line_up::deleted_ms.eq(deleted_ms);
-        let mut connection = self.writer()?;
-        let changed = if deleted_ms.is_some() {
-            diesel::update(found.filter(line_up::deleted_ms.is_null()))
-                .set(set)
-                .execute(&mut connection)?
-        } else {
-            diesel::update(found.filter(line_up::deleted_ms.is_not_null()))
-                .set(set)
-                .execute(&mut connection)?
-        };
-        if changed == 0 { Err(StoreError::NoLineUp { id: id.0 }) } else { Ok(()) }
+        self.write(|connection| {
+            let changed = if deleted_ms.is_some() {
+                diesel::update(found.filter(line_up::deleted_ms.is_null()))
+                    .set(set)
+                    .execute(connection)?
+            } else {
+                diesel::update(found.filter(line_up::deleted_ms.is_not_null()))
+                    .set(set)
+                    .execute(connection)?
+            };
+            if changed == 0 { Err(StoreError::NoLineUp { id: id.0 }) } else { Ok(()) }
+        })
     }
 }

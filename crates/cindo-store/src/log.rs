@@ -344,7 +344,7 @@ impl Store {
     /// # Errors
     /// When the file cannot be written.
     pub fn add_entries(&self, new: &[NewEntry]) -> Result<Vec<Option<EntryId>>, StoreError> {
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let add = |new: &NewEntry| {
                 let id: Option<i32> = diesel::insert_or_ignore_into(log_entry::table)
                     .values(row(new))
@@ -365,7 +365,7 @@ impl Store {
     /// # Errors
     /// When the file cannot be written.
     pub fn put_cook_entry(&self, new: &NewEntry) -> Result<EntryId, StoreError> {
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let known: Option<i32> = log_entry::table
                 .filter(log_entry::uid.eq(&new.uid))
                 .select(log_entry::id)
@@ -395,7 +395,7 @@ impl Store {
     /// # Errors
     /// When there is none with this number, or it does not read back.
     pub fn set_remark(&self, id: EntryId, remark: &Remark) -> Result<KeptEntry, StoreError> {
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let mut found = load(connection, id)?;
             found.kept.entry.remark = remark.clone();
             diesel::update(log_entry::table.find(id.0))
@@ -523,15 +523,16 @@ impl Store {
     ) -> Result<(), StoreError> {
         let found = log_entry::table.find(id.0);
         let set = log_entry::deleted_ms.eq(deleted_ms);
-        let mut connection = self.writer()?;
-        let changed = if deleted_ms.is_some() {
-            let there = found.filter(log_entry::deleted_ms.is_null());
-            diesel::update(there).set(set).execute(&mut connection)?
-        } else {
-            let gone = found.filter(log_entry::deleted_ms.is_not_null());
-            diesel::update(gone).set(set).execute(&mut connection)?
-        };
-        if changed == 0 { Err(StoreError::NoEntry { id: id.0 }) } else { Ok(()) }
+        self.write(|connection| {
+            let changed = if deleted_ms.is_some() {
+                let there = found.filter(log_entry::deleted_ms.is_null());
+                diesel::update(there).set(set).execute(connection)?
+            } else {
+                let gone = found.filter(log_entry::deleted_ms.is_not_null());
+                diesel::update(gone).set(set).execute(connection)?
+            };
+            if changed == 0 { Err(StoreError::NoEntry { id: id.0 }) } else { Ok(()) }
+        })
     }
 
     /// Takes what a cook came to out of the log: it goes on.
@@ -541,10 +542,10 @@ impl Store {
     pub fn drop_cook_entry(&self, cook: CookId, now_ms: i64) -> Result<(), StoreError> {
         let entries = log_entry::table
             .filter(log_entry::cook_id.eq(cook.0).and(log_entry::deleted_ms.is_null()));
-        diesel::update(entries)
-            .set(log_entry::deleted_ms.eq(now_ms))
-            .execute(&mut self.writer()?)?;
-        Ok(())
+        self.write(|connection| {
+            diesel::update(entries).set(log_entry::deleted_ms.eq(now_ms)).execute(connection)?;
+            Ok(())
+        })
     }
 
     /// Cooks that were served and have come to no entry: a process that was killed in between leaves such.

@@ -1,6 +1,8 @@
 //! Opening the file: look before touching, then migrate, then a pool.
 
-use std::path::Path;
+use std::os::unix::fs::MetadataExt;
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
 use std::time::Duration;
 
 use diesel::connection::SimpleConnection;
@@ -24,6 +26,20 @@ const PATIENCE: Duration = Duration::from_secs(6);
 pub struct Store {
     readers: Connections,
     writer: Connections,
+    place: Arc<FilePlace>,
+}
+
+/// Where the open file lies, and which file it is.
+struct FilePlace {
+    path: PathBuf,
+    identity: FileIdentity,
+}
+
+/// Device and inode: a file that was deleted, moved or put in its place has others.
+type FileIdentity = (u64, u64);
+
+fn identity(path: &Path) -> Option<FileIdentity> {
+    std::fs::metadata(path).ok().map(|file| (file.dev(), file.ino()))
 }
 
 type Connections = Pool<ConnectionManager<SqliteConnection>>;
@@ -90,15 +106,38 @@ impl Store {
                 .build(ConnectionManager::new(&file))
                 .map_err(|e| unopenable(e.to_string()))
         };
-        Ok(Self { readers: pool(READERS)?, writer: pool(1)? })
+        let path = std::path::absolute(path).map_err(|e| unopenable(e.to_string()))?;
+        let identity = identity(&path).ok_or_else(|| unopenable("it is not there".to_owned()))?;
+        let place = Arc::new(FilePlace { path, identity });
+        Ok(Self { readers: pool(READERS)?, writer: pool(1)?, place })
+    }
+
+    /// Checks that the file at its path is the one that is open.
+    ///
+    /// # Errors
+    /// [`StoreError::Replaced`] where it was deleted, moved or replaced: nothing that is written now would be
+    /// there at the next start.
+    pub fn check_place(&self) -> Result<(), StoreError> {
+        if identity(&self.place.path) == Some(self.place.identity) {
+            return Ok(());
+        }
+        Err(StoreError::Replaced)
     }
 
     pub(crate) fn reader(&self) -> Result<Borrowed, StoreError> {
         Ok(self.readers.get()?)
     }
 
-    pub(crate) fn writer(&self) -> Result<Borrowed, StoreError> {
-        Ok(self.writer.get()?)
+    /// Runs every write: one immediate transaction, committed and on the disk when this returns, in the file that
+    /// the next start opens.
+    pub(crate) fn write<T>(
+        &self,
+        work: impl FnOnce(&mut SqliteConnection) -> Result<T, StoreError>,
+    ) -> Result<T, StoreError> {
+        self.check_place()?;
+        let written = self.writer.get()?.immediate_transaction(work)?;
+        self.check_place()?;
+        Ok(written)
     }
 }
 

@@ -11,7 +11,7 @@ impl Store {
     /// # Errors
     /// When there is no such entry, or the file cannot be written.
     pub fn set_photo(&self, id: EntryId, jpeg: &[u8]) -> Result<(), StoreError> {
-        self.writer()?.immediate_transaction(|connection| {
+        self.write(|connection| {
             let there: i64 = log_entry::table
                 .filter(log_entry::id.eq(id.0).and(log_entry::deleted_ms.is_null()))
                 .count()
@@ -56,9 +56,11 @@ impl Store {
     /// # Errors
     /// When it has none.
     pub fn remove_photo(&self, id: EntryId) -> Result<(), StoreError> {
-        match diesel::delete(log_photo::table.find(id.0)).execute(&mut self.writer()?)? {
-            0 => Err(StoreError::NoPhoto { id: id.0 }),
-            _ => Ok(()),
-        }
+        self.write(|connection| {
+            match diesel::delete(log_photo::table.find(id.0)).execute(connection)? {
+                0 => Err(StoreError::NoPhoto { id: id.0 }),
+                _ => Ok(()),
+            }
+        })
     }
 }

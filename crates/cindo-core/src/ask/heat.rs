@@ -1,11 +1,11 @@
 //! ask
 
-use cindo_heat::bounded::Bounded;
 use super::{Ask, BackwardsAnswer, READY_TOLERANCE_S, ready, solved};
 use crate::bench::Bench;
 use crate::error::FieldError;
 use crate::say::{CELSIUS, clock};
 use crate::setup::{PlanRequest, resolve};
+use cindo_heat::bounded::Bounded;
 
 pub(super) fn heat(
     bench: Bench<'_>,

@@ -45,7 +45,8 @@ fn follow_all(stove: &Stove, events: &[Event], now_s: f64) -> CookView {
 
 fn forgotten(happened: &[(f64, Happened)]) -> Vec<Event> {
     let into = std::iter::once(event(0, 0.0, Happened::In { medium_c: None }));
-    let rest = happened.iter().enumerate().map(|(i, (at_s, what))| event(i + 1, *at_s, what.clone()));
+    let rest =
+        happened.iter().enumerate().map(|(i, (at_s, what))| event(i + 1, *at_s, what.clone()));
     into.chain(rest).collect()
 }
 

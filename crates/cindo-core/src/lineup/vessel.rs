@@ -1,6 +1,5 @@
 //! Several in one vessel: who goes in when, and what is done to its heat for whom.
 
-use cindo_heat::bounded::Bounded;
 use super::chain::{HEAT, LONGEST_WAIT_S, Move, StepKind};
 use super::fish::{OTHER_S, Part, Shared};
 use super::request::Dish;
@@ -14,6 +13,7 @@ use crate::plan::{PlanAnswer, Step};
 use crate::say::clock;
 use crate::setup::{PlanRequest, resolve};
 use crate::timeline::Programme;
+use cindo_heat::bounded::Bounded;
 
 /// Of more than so many in one vessel nobody knows who goes in when by the second: each is planned as if it met the heat
 /// as it is set.

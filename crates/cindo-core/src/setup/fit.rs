@@ -1,8 +1,8 @@
 //! Whether it fits, how many at once, and how high the liquid stands.
 
-use cindo_heat::bounded::Bounded;
 use super::Setup;
 use crate::catalogue::{Gear, Liquid};
+use cindo_heat::bounded::Bounded;
 
 /// Share of the bottom that pieces can cover without touching (common practice).
 const PACKING: f64 = 0.75;
