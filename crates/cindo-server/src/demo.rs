@@ -7,13 +7,15 @@ use cindo_core::kitchen::{CheckMade, DialReading, GearCheck, Kitchen};
 use cindo_core::lineup::LineUpRequest;
 use cindo_core::log::Entry;
 use cindo_core::plan::plan;
-use cindo_store::{KeptEvent, NewCard, NewCook, NewEntry, NewLineUp, Store};
+use cindo_store::{
+    CookAddition, EntryChange, KeptEvent, NewCard, NewCook, NewEntry, NewLineUp, Store,
+};
 use jiff::civil::Weekday;
-use jiff::{Timestamp, Zoned};
 use serde::Deserialize;
 use uuid::Uuid;
 
 use crate::card_file::{self, CardFile};
+use crate::clock;
 use crate::memo::Memo;
 use crate::picture;
 use crate::plate::plate;
@@ -28,7 +30,7 @@ const LOG: &str = include_str!("../demo/log.json");
 /// Fills an empty box with the demo's cards.
 pub(crate) fn fill(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
     let cards = solved(catalogue)?;
-    store.keep_cards(&cards, Timestamp::now()).map_err(|e| e.to_string())?;
+    store.keep_cards(&cards, clock::now()).map_err(|e| e.to_string())?;
     let kitchen: Kitchen = serde_json::from_str(KITCHEN).map_err(|e| e.to_string())?;
     store.set_kitchen(&kitchen, None).map_err(|e| e.to_string())?;
     remember(store, catalogue)?;
@@ -52,7 +54,7 @@ fn line_up(store: &Store, kitchen: &Kitchen) -> Result<(), String> {
     let DemoLineUp { name, mut request } =
         serde_json::from_str(LINE_UP).map_err(|e| e.to_string())?;
     request.kitchen = kitchen.own();
-    let now = Zoned::now();
+    let now = clock::now().to_zoned(jiff::tz::TimeZone::system());
     let today = now.with().time(SERVES).build().map_err(|e| e.to_string())?;
     let is_ahead = today.weekday() == Weekday::Thursday && today > now;
     let zero = if is_ahead { Ok(today) } else { today.nth_weekday(1, Weekday::Thursday) };
@@ -102,7 +104,7 @@ const PHOTOGRAPHED: [usize; 2] = [36, 39];
 
 /// Six weeks of cooks, and a check of the oven.
 fn remember(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
-    let now_ms = Timestamp::now().as_millisecond();
+    let now_ms = clock::now().as_millisecond();
     // Evenings, whatever time of day the demo is started.
     let last_ms = now_ms / DAY_MS * DAY_MS + SERVICE_MS;
     let entry = |e: DemoEntry| NewEntry {
@@ -141,7 +143,7 @@ const TURNED_DOWN_MS: i64 = 92_000;
 /// One cook is under way, so that the stove is alive at once.
 fn begin(store: &Store, catalogue: &Catalogue, card: &NewCard) -> Result<(), String> {
     let said = |errors: Vec<FieldError>| format!("{errors:?}");
-    let now_ms = Timestamp::now().as_millisecond();
+    let now_ms = clock::now().as_millisecond();
     let in_ms = now_ms - IN_FOR_MS;
     let id = store.begin_cook(&NewCook {
         name: card.name.clone(),
@@ -156,8 +158,10 @@ fn begin(store: &Store, catalogue: &Catalogue, card: &NewCard) -> Result<(), Str
     let heat = Happened::Heat { medium_c: 170.0, knob: None };
     let events =
         [event(in_ms, Happened::In { medium_c: None }), event(in_ms + TURNED_DOWN_MS, heat)];
-    let told = store.add_events(id, &events, now_ms, |_, _| Ok(Status::Cooking));
-    told.map_err(|e| e.to_string())?.map(drop).map_err(said)
+    let new = events.to_vec();
+    let status = Status::Cooking;
+    let begun = CookAddition { cook: id, known: 0, new, status, entry: EntryChange::Leave };
+    store.add_to_cooks(&[begun], now_ms).map(drop).map_err(|e| e.to_string())
 }
 
 fn solved(catalogue: &Catalogue) -> Result<Vec<NewCard>, String> {

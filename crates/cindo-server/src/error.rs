@@ -173,7 +173,9 @@ impl From<StoreError> for ApiError {
             | StoreError::NoCheck { .. } => Self::NotFound(error.to_string()),
             StoreError::Changed => Self::Changed,
             StoreError::Full => Self::NoRoom(error.to_string()),
-            StoreError::Busy | StoreError::ReadOnly => Self::NotNow(error.to_string()),
+            StoreError::Busy | StoreError::ReadOnly | StoreError::Replaced => {
+                Self::NotNow(error.to_string())
+            }
             other => Self::internal(other),
         }
     }

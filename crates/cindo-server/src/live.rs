@@ -12,10 +12,12 @@ use tokio::sync::broadcast::error::RecvError;
 use tokio::sync::broadcast::{self, Receiver, Sender};
 use tokio_util::sync::CancellationToken;
 
-/// So many messages are kept for those who come back.
-const KEPT: usize = 512;
+use crate::routes::cook::CookDto;
+
+/// So much is kept for those who come back, bytes.
+const KEPT_BYTES: usize = 16 << 20;
 /// Whoever is this many messages behind is dropped: it comes back and asks for what it missed.
-const BEHIND: usize = 256;
+const BEHIND: usize = 64;
 /// A sign of life for those who hear nothing.
 pub(crate) const ALIVE: Duration = Duration::from_secs(10);
 
@@ -31,6 +33,7 @@ struct Message {
 struct State {
     next: u64,
     kept: VecDeque<Message>,
+    kept_bytes: usize,
     sender: Sender<Message>,
 }
 
@@ -46,7 +49,8 @@ pub(crate) struct Live {
 impl Live {
     /// For a run of the server with a name of its own.
     pub(crate) fn new(run: &str) -> Self {
-        let state = State { next: 1, kept: VecDeque::new(), sender: broadcast::channel(BEHIND).0 };
+        let sender = broadcast::channel(BEHIND).0;
+        let state = State { next: 1, kept: VecDeque::new(), kept_bytes: 0, sender };
         Self {
             run: run.into(),
             state: Arc::new(Mutex::new(state)),
@@ -60,12 +64,20 @@ impl Live {
         let mut state = self.state.lock().unwrap_or_else(PoisonError::into_inner);
         let message = Message { number: state.next, kind, text: text.into() };
         state.next += 1;
+        state.kept_bytes += message.text.len();
         state.kept.push_back(message.clone());
-        if state.kept.len() > KEPT {
-            state.kept.pop_front();
+        while state.kept_bytes > KEPT_BYTES
+            && let Some(oldest) = state.kept.pop_front()
+        {
+            state.kept_bytes -= oldest.text.len();
         }
         // Nobody may be listening.
         let _ = state.sender.send(message);
+    }
+
+    /// Tells how a cook stands, with those of its events that are new.
+    pub(crate) fn tell_cook(&self, cook: &CookDto, new_events: usize) {
+        self.tell("cook", &cook.with_events(new_events));
     }
 
     /// Whether the server is stopping.
@@ -166,9 +178,14 @@ mod tests {
             let heard = heard(&mut Box::pin(live.listen(Some(last))));
             assert!(heard.len() == 1 && heard[0].contains("missed"), "{last}: {heard:?}");
         }
-        for i in 0..2 * KEPT {
-            live.tell("cook", &i);
+        let long = "x".repeat(KEPT_BYTES / (2 * BEHIND));
+        for _ in 0..3 * BEHIND {
+            live.tell("cook", &long);
         }
+        let state = live.state.lock().unwrap();
+        let bytes: usize = state.kept.iter().map(|message| message.text.len()).sum();
+        assert!(bytes == state.kept_bytes && bytes <= KEPT_BYTES && bytes > KEPT_BYTES / 2);
+        drop(state);
         assert!(
             heard(&mut Box::pin(live.listen(Some("a-2"))))[0].contains("missed"),
             "too long ago"

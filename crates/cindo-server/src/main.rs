@@ -5,6 +5,7 @@
 mod access;
 mod assets;
 mod card_file;
+mod clock;
 mod config;
 mod demo;
 mod error;

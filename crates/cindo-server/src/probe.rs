@@ -6,11 +6,11 @@ use std::time::Duration;
 use actix_web::rt;
 use cindo_core::cook::{Status, Truth, check, probe_c};
 use cindo_store::{Cook, CookId, KeptReading, Probe, Store};
-use jiff::Timestamp;
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use uuid::Uuid;
 
+use crate::clock;
 use crate::live::Live;
 use crate::refresh::Refresh;
 use crate::routes::cook::{clock_s, events};
@@ -76,7 +76,7 @@ pub(crate) fn keep_reading(
             if live.is_closed() || check(&told).is_ok_and(|status| status == Status::Served) {
                 return;
             }
-            let now_ms = Timestamp::now().as_millisecond();
+            let now_ms = clock::now().as_millisecond();
             let known = next.unwrap_or_else(|| {
                 let ids: std::collections::HashSet<&str> =
                     cook.readings.iter().map(|r| r.id.as_str()).collect();
@@ -146,7 +146,7 @@ async fn read(
 
 async fn keep(store: &Store, id: CookId, readings: Vec<KeptReading>) -> Result<(), ()> {
     let store = store.clone();
-    let now_ms = Timestamp::now().as_millisecond();
+    let now_ms = clock::now().as_millisecond();
     let added =
         actix_web::web::block(move || store.add_readings(id, &readings, now_ms, |_, _| Ok(())));
     added.await.map_err(drop)?.map_err(drop)?.map(drop).map_err(drop)

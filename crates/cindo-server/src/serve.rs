@@ -12,8 +12,10 @@ use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::web::{self, Data};
 use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
-use cindo_core::cook::Status;
-use cindo_store::{CookId, NewCard, NewEntry, Store};
+use cindo_store::{CookId, NewCard, NewEntry, Store, StoreError};
+use jiff::Timestamp;
+use rustix::net::sockopt::set_tcp_user_timeout;
+use tokio::net::TcpStream;
 use tokio::signal::unix::{Signal, SignalKind, signal};
 use tracing::Span;
 use tracing_actix_web::{RequestId, RootSpanBuilder, TracingLogger};
@@ -30,15 +32,19 @@ use crate::live::Live;
 use crate::memo::Memo;
 use crate::refresh::Refresh;
 use crate::solver::{Desk, Solver};
-use crate::{access, assets, demo, openapi, probe, routes};
+use crate::{access, assets, clock, demo, openapi, probe, routes};
 
 /// Seconds that running requests get at the end.
 const SHUTDOWN_S: u64 = 3;
 /// The head of a request has to come within this. A connection may stay silent for as long before it
 /// says anything, as those do that browsers open ahead.
 const REQUEST_TIME: Duration = Duration::from_secs(30);
-/// Cooks that are looked through for one whose probe goes on.
-const PROBED: i64 = 60;
+/// Cooks under way that are looked through at once.
+const LOOKED_THROUGH: usize = 200;
+/// The file and the clock are looked at so often.
+const WATCH: Duration = Duration::from_millis(500);
+/// Whoever does not read what is sent to it is cut off after this, ms.
+const UNREAD_MS: u32 = 30_000;
 /// Longest path that is logged, characters.
 const LONGEST_PATH: usize = 200;
 /// Scripts, styles and fonts from here alone. Styles may be inline because drawn parts carry their
@@ -80,6 +86,10 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     if is_demo {
         demo::fill(&store, &catalogue)?;
     }
+    let latest_ms = store.latest_told_ms().map_err(|e| e.to_string())?;
+    if let Some(latest) = latest_ms.and_then(|ms| Timestamp::from_millisecond(ms).ok()) {
+        clock::begin_after(latest);
+    }
     let memo = Memo::default();
     routes::log::catch_up(&store, &Desk::new(&catalogue, &memo));
     let store = Data::new(store);
@@ -94,13 +104,8 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let refresh = Refresh::default();
     let refresh_data = Data::new(refresh.clone());
     // Probes that were in a piece when the server ended go on.
-    let probed: Vec<CookId> = store
-        .list_cooks(PROBED)
-        .map_err(|e| e.to_string())?
-        .iter()
-        .filter(|line| line.status != Some(Status::Served))
-        .map(|line| line.id)
-        .collect();
+    let probed = under_way(&store).map_err(|e| e.to_string())?;
+    let watched = store.clone();
     let probes = (Store::clone(&store), Solver::clone(&solver), (live.clone(), refresh));
     let server = HttpServer::new(move || {
         App::new()
@@ -147,6 +152,12 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     // Whoever hangs up in the middle of a request does not wait for its answer.
     .h1_allow_half_closed(false)
     .client_request_timeout(REQUEST_TIME)
+    .on_connect(|connection, _| {
+        if let Some(connection) = connection.downcast_ref::<TcpStream>() {
+            // Without it a listener that stalls holds its connection for ever.
+            let _ = set_tcp_user_timeout(connection, UNREAD_MS);
+        }
+    })
     .bind((Ipv4Addr::LOCALHOST, port))
     .map_err(|e| format!("port {port} cannot be used: {e}; choose another with --port"))?;
     let address = server.addrs().first().copied().ok_or("no address")?;
@@ -158,6 +169,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             let (store, solver, tells) = probes.clone();
             probe::keep_reading(store, solver, tells, id);
         }
+        actix_web::rt::spawn(watch(watched, live.clone()));
         let running = server.run();
         let handle = running.handle();
         actix_web::rt::spawn(async move {
@@ -172,6 +184,46 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
         });
         running.await.map_err(|e| e.to_string())
     })
+}
+
+/// Cooks under way, whatever their number.
+fn under_way(store: &Store) -> Result<Vec<CookId>, StoreError> {
+    let mut found = Vec::new();
+    let mut after = None;
+    loop {
+        let lines = store.list_under_way(after, LOOKED_THROUGH)?;
+        found.extend(lines.cooks.iter().map(|line| line.id));
+        after = lines.next;
+        if after.is_none() {
+            return Ok(found);
+        }
+    }
+}
+
+/// Looks whether the file is in its place and the wall's clock goes on, and says once what it finds.
+async fn watch(store: Data<Store>, live: Live) {
+    let mut is_in_place = true;
+    while !live.is_closed() {
+        tokio::time::sleep(WATCH).await;
+        let looked_at = store.clone();
+        // Nothing is in the heat or rests that a clock set anew would upset.
+        let looked = web::block(move || {
+            (looked_at.check_place(), looked_at.latest_told_ms().is_ok_and(|told| told.is_none()))
+        });
+        let Ok((place, is_idle)) = looked.await else { continue };
+        if let Err(error) = &place
+            && is_in_place
+        {
+            tracing::error!(%error, "the data file is gone");
+        }
+        is_in_place = place.is_ok();
+        if let Some(ahead_s) = clock::new_jump_s() {
+            tracing::warn!(ahead_s, is_idle, "the clock of this machine was moved");
+        }
+        if is_idle && clock::jump_s().is_some() {
+            clock::follow_wall();
+        }
+    }
 }
 
 /// A file may not grow any further; heard, it is an ordinary failure to write. The same number on

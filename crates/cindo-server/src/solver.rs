@@ -49,10 +49,15 @@ impl Solver {
             let _place = place;
             let _in_request = span.entered();
             let desk = Desk::at(&catalogue, &memo, waiting.begin());
-            catch_unwind(AssertUnwindSafe(|| work(&desk))).map_err(|panic| says(&*panic))
+            caught(|| work(&desk))
         });
         outcome.await?.map_err(|message| ApiError::internal(format!("a panic: {message}")))
     }
+}
+
+/// Work that may panic: what a panic says is a failure like any other.
+pub(crate) fn caught<T>(work: impl FnOnce() -> T) -> Result<T, String> {
+    catch_unwind(AssertUnwindSafe(work)).map_err(|panic| says(&*panic))
 }
 
 /// What a panic says.

@@ -12,7 +12,7 @@ use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{Happened, Promise, Status};
 use cindo_core::log::{Entry, Remark, Verdict};
 use cindo_core::setup::PlanRequest;
-use cindo_store::{KeptEvent, NewCook, NewEntry, Store};
+use cindo_store::{CookAddition, EntryChange, KeptEvent, NewCook, NewEntry, Store};
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use serde_json::{Value, json};
@@ -492,7 +492,10 @@ fn a_cook_that_was_served_reaches_the_log_at_the_next_start() {
             event(600, Happened::Out),
             event(700, Happened::Serve),
         ];
-        store.add_events(id, &events, created_ms, |_, _| Ok(Status::Served)).unwrap().unwrap();
+        let (new, status) = (events.to_vec(), Status::Served);
+        let entry = EntryChange::Leave;
+        let served = CookAddition { cook: id, known: 0, new, status, entry };
+        store.add_to_cooks(&[served], created_ms).unwrap();
     }
     for _ in 0..2 {
         let server = Server::on(&file);

@@ -8,9 +8,10 @@ use cindo_core::setup::PlanRequest;
 use diesel::prelude::*;
 use serde::{Deserialize, Serialize};
 
+use crate::log::{drop_entry, put_entry};
 use crate::schema::{cook, cook_event, cook_reading, log_entry};
 use crate::stored;
-use crate::{EntryId, Store, StoreError};
+use crate::{EntryId, NewEntry, Store, StoreError};
 
 /// Number of a cook.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, utoipa::ToSchema)]
@@ -97,6 +98,40 @@ pub struct CookLine {
     pub status: Option<Status>,
 }
 
+/// Cooks under way, page by page.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CookLines {
+    /// The oldest first.
+    pub cooks: Vec<CookLine>,
+    /// How many there are on all pages.
+    pub total: i64,
+    /// Where the next page begins; none on the last page.
+    pub next: Option<CookId>,
+}
+
+/// Cooks that are not deleted.
+fn present<'q>() -> cook::BoxedQuery<'q, diesel::sqlite::Sqlite> {
+    cook::table.filter(cook::deleted_ms.is_null()).into_boxed()
+}
+
+/// Rows as lines. Names are fetched as bytes: one that is no text is shown as far as it is, and hides no other.
+fn lines(
+    rows: cook::BoxedQuery<'_, diesel::sqlite::Sqlite>,
+    connection: &mut SqliteConnection,
+) -> Result<Vec<CookLine>, StoreError> {
+    let name = stored::bytes("cook.name");
+    let status = stored::bytes("cook.status");
+    let rows: Vec<(i32, Vec<u8>, i64, Vec<u8>)> =
+        rows.select((cook::id, name, cook::created_ms, status)).load(connection)?;
+    let line = |(id, name, created_ms, status): (i32, Vec<u8>, i64, Vec<u8>)| CookLine {
+        id: CookId(id),
+        name: stored::text(&name),
+        created_ms,
+        status: of_word(&stored::text(&status)),
+    };
+    Ok(rows.into_iter().map(line).collect())
+}
+
 #[derive(Queryable, Selectable)]
 #[diesel(table_name = cook, check_for_backend(diesel::sqlite::Sqlite))]
 struct CookRow {
@@ -162,8 +197,84 @@ fn of_word(word: &str) -> Option<Status> {
     all.into_iter().find(|status| self::word(*status) == word)
 }
 
-/// How an addition ended: the cook as it is then, or why it was not added.
-pub type Added = Result<Cook, Vec<FieldError>>;
+/// What is added to a cook, worked out on the cook as it was loaded.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CookAddition {
+    /// The cook.
+    pub cook: CookId,
+    /// Events that it had as it was loaded.
+    pub known: usize,
+    /// What happened, each under an id that is new to the cook.
+    pub new: Vec<KeptEvent>,
+    /// Where that leaves it.
+    pub status: Status,
+    /// What becomes of its entry in the log.
+    pub entry: EntryChange,
+}
+
+/// What becomes of a cook's entry in the log.
+#[derive(Debug, Clone, PartialEq)]
+pub enum EntryChange {
+    /// It stays as it is, or away.
+    Leave,
+    /// The cook was served: this is in the log.
+    Put(Box<NewEntry>),
+    /// The cook goes on: nothing of it is in the log.
+    Drop,
+}
+
+fn add(
+    connection: &mut SqliteConnection,
+    addition: &CookAddition,
+    told_ms: i64,
+) -> Result<Option<EntryId>, StoreError> {
+    let CookAddition { cook: id, known, new, status, entry } = addition;
+    let there: i64 = cook::table
+        .filter(cook::id.eq(id.0).and(cook::deleted_ms.is_null()))
+        .count()
+        .get_result(connection)?;
+    if there == 0 {
+        return Err(StoreError::NoCook { id: id.0 });
+    }
+    let events: i64 =
+        cook_event::table.filter(cook_event::cook_id.eq(id.0)).count().get_result(connection)?;
+    if usize::try_from(events) != Ok(*known) {
+        return Err(StoreError::Changed);
+    }
+    for some in new.chunks(ROWS_AT_ONCE) {
+        let rows = some.iter().map(|event| {
+            Ok(NewEventRow {
+                cook_id: id.0,
+                event_id: &event.id,
+                at_ms: event.at_ms,
+                told_ms,
+                body: stored::json(&event.what)?,
+                version: stored::VERSION,
+            })
+        });
+        let rows: Vec<_> = rows.collect::<Result<_, StoreError>>()?;
+        diesel::insert_into(cook_event::table).values(rows).execute(connection)?;
+    }
+    diesel::update(cook::table.find(id.0))
+        .set(cook::status.eq(word(*status)))
+        .execute(connection)?;
+    match entry {
+        EntryChange::Put(entry) => return put_entry(connection, entry).map(Some),
+        EntryChange::Drop => drop_entry(connection, *id, told_ms)?,
+        EntryChange::Leave => {}
+    }
+    entry_of(connection, *id)
+}
+
+/// What a cook has come to in the log.
+fn entry_of(connection: &mut SqliteConnection, id: CookId) -> Result<Option<EntryId>, StoreError> {
+    let entry: Option<i32> = log_entry::table
+        .filter(log_entry::cook_id.eq(id.0).and(log_entry::deleted_ms.is_null()))
+        .select(log_entry::id)
+        .first(connection)
+        .optional()?;
+    Ok(entry.map(EntryId))
+}
 
 impl Store {
     /// Begins a cook.
@@ -195,50 +306,19 @@ impl Store {
         load(&mut connection, id)
     }
 
-    /// Adds what happened, unless `allow` refuses: it is given the cook and what is new to it, and says where
-    /// that leaves it. What was added before under the same id is left as it was. All of it or none; on the
-    /// disk when this returns.
+    /// Adds what happened to cooks, with what that makes of their entries in the log: all of it or none; on the disk
+    /// when this returns. The entry of each cook after that.
     ///
     /// # Errors
-    /// When there is no such cook, or the file cannot be written.
-    pub fn add_events(
+    /// [`StoreError::Changed`] where a cook has other events than those that its addition was worked out on; when
+    /// there is no such cook, or the file cannot be written.
+    pub fn add_to_cooks(
         &self,
-        id: CookId,
-        told: &[KeptEvent],
+        additions: &[CookAddition],
         told_ms: i64,
-        allow: impl FnOnce(&Cook, &[KeptEvent]) -> Result<Status, Vec<FieldError>>,
-    ) -> Result<Added, StoreError> {
+    ) -> Result<Vec<Option<EntryId>>, StoreError> {
         self.write(|connection| {
-            let mut found = load(connection, id)?;
-            let mut known: HashSet<&str> = found.events.iter().map(|e| e.id.as_str()).collect();
-            let new: Vec<KeptEvent> =
-                told.iter().filter(|e| known.insert(e.id.as_str())).cloned().collect();
-            if new.is_empty() {
-                return Ok(Ok(found));
-            }
-            let status = match allow(&found, &new) {
-                Ok(status) => status,
-                Err(errors) => return Ok(Err(errors)),
-            };
-            for some in new.chunks(ROWS_AT_ONCE) {
-                let rows = some.iter().map(|event| {
-                    Ok(NewEventRow {
-                        cook_id: id.0,
-                        event_id: &event.id,
-                        at_ms: event.at_ms,
-                        told_ms,
-                        body: stored::json(&event.what)?,
-                        version: stored::VERSION,
-                    })
-                });
-                let rows: Vec<_> = rows.collect::<Result<_, StoreError>>()?;
-                diesel::insert_into(cook_event::table).values(rows).execute(connection)?;
-            }
-            diesel::update(cook::table.find(id.0))
-                .set(cook::status.eq(word(status)))
-                .execute(connection)?;
-            found.events.extend(new);
-            Ok(Ok(found))
+            additions.iter().map(|addition| add(connection, addition, told_ms)).collect()
         })
     }
 
@@ -296,19 +376,55 @@ impl Store {
     /// # Errors
     /// When the file does not answer.
     pub fn list_cooks(&self, most: i64) -> Result<Vec<CookLine>, StoreError> {
-        let rows: Vec<(i32, String, i64, String)> = cook::table
+        let rows = present().order((cook::created_ms.desc(), cook::id.desc())).limit(most);
+        lines(rows, &mut *self.reader()?)
+    }
+
+    /// Cooks that were served, the newest first, at most so many.
+    ///
+    /// # Errors
+    /// When the file does not answer.
+    pub fn list_past(&self, most: i64) -> Result<Vec<CookLine>, StoreError> {
+        let rows = present().filter(cook::status.eq(word(Status::Served)));
+        let rows = rows.order((cook::created_ms.desc(), cook::id.desc())).limit(most);
+        lines(rows, &mut *self.reader()?)
+    }
+
+    /// Cooks that were not served, the oldest first: at most `limit` after the cook `after`.
+    ///
+    /// # Errors
+    /// When the file does not answer.
+    pub fn list_under_way(
+        &self,
+        after: Option<CookId>,
+        limit: usize,
+    ) -> Result<CookLines, StoreError> {
+        let connection = &mut self.reader()?;
+        let under_way = || present().filter(cook::status.ne(word(Status::Served)));
+        let total = under_way().count().get_result(connection)?;
+        let limit_and_one = i64::try_from(limit).unwrap_or(i64::MAX).saturating_add(1);
+        let rows = under_way().filter(cook::id.gt(after.map_or(0, |id| id.0)));
+        let mut cooks = lines(rows.order(cook::id.asc()).limit(limit_and_one), connection)?;
+        let is_last = cooks.len() <= limit;
+        cooks.truncate(limit);
+        let next = if is_last { None } else { cooks.last().map(|line| line.id) };
+        Ok(CookLines { cooks, total, next })
+    }
+
+    /// The latest moment at which something was told of a cook that is in the heat or rests, ms since 1970 in UTC;
+    /// none where there is no such cook.
+    ///
+    /// # Errors
+    /// When the file does not answer.
+    pub fn latest_told_ms(&self) -> Result<Option<i64>, StoreError> {
+        let open = cook::table
             .filter(cook::deleted_ms.is_null())
-            .order((cook::created_ms.desc(), cook::id.desc()))
-            .limit(most)
-            .select((cook::id, cook::name, cook::created_ms, cook::status))
-            .load(&mut self.reader()?)?;
-        let line = |(id, name, created_ms, status): (i32, String, i64, String)| CookLine {
-            id: CookId(id),
-            name,
-            created_ms,
-            status: of_word(&status),
-        };
-        Ok(rows.into_iter().map(line).collect())
+            .filter(cook::status.eq_any([word(Status::Cooking), word(Status::Resting)]))
+            .select(cook::id);
+        let latest = cook_event::table
+            .filter(cook_event::cook_id.eq_any(open))
+            .select(diesel::dsl::max(cook_event::told_ms));
+        Ok(latest.first(&mut self.reader()?)?)
     }
 
     /// Takes a cook away, or puts it back.
@@ -362,14 +478,9 @@ fn load(connection: &mut SqliteConnection, id: CookId) -> Result<Cook, StoreErro
         .load(connection)?;
     let reading = |(id, at_ms, core_c, thermometer)| KeptReading { id, at_ms, core_c, thermometer };
     let readings = readings.into_iter().map(reading);
-    let entry: Option<i32> = log_entry::table
-        .filter(log_entry::cook_id.eq(id.0).and(log_entry::deleted_ms.is_null()))
-        .select(log_entry::id)
-        .first(connection)
-        .optional()?;
     Ok(Cook {
         id: CookId(row.id),
-        entry: entry.map(EntryId),
+        entry: entry_of(connection, id)?,
         events: events.collect::<Result<_, StoreError>>()?,
         readings: readings.collect(),
         probe: row

@@ -11,7 +11,10 @@ mod schema;
 mod stored;
 
 pub use card::{Card, CardBox, CardId, CardPage, Headline, NewCard, UnreadableCard};
-pub use cook::{Added, Cook, CookId, CookLine, KeptEvent, KeptReading, NewCook, Probe};
+pub use cook::{
+    Cook, CookAddition, CookId, CookLine, CookLines, EntryChange, KeptEvent, KeptReading, NewCook,
+    Probe,
+};
 pub use kitchen::{CheckId, KeptCheck, KeptKitchen};
 pub use line_up::{KeptLineUp, LineUpId, LineUpLine, NewLineUp};
 pub use log::{CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry};

@@ -68,15 +68,16 @@ impl Store {
     /// # Errors
     /// When the file does not answer.
     pub fn list_line_ups(&self, most: i64) -> Result<Vec<LineUpLine>, StoreError> {
-        let rows: Vec<(i32, String, i64, bool)> = line_up::table
+        let name = stored::bytes("line_up.name");
+        let rows: Vec<(i32, Vec<u8>, i64, bool)> = line_up::table
             .filter(line_up::deleted_ms.is_null())
             .order((line_up::zero_ms.desc(), line_up::id.desc()))
             .limit(most)
-            .select((line_up::id, line_up::name, line_up::zero_ms, line_up::running))
+            .select((line_up::id, name, line_up::zero_ms, line_up::running))
             .load(&mut self.reader()?)?;
-        let line = |(id, name, zero_ms, running)| LineUpLine {
+        let line = |(id, name, zero_ms, running): (i32, Vec<u8>, i64, bool)| LineUpLine {
             id: LineUpId(id),
-            name,
+            name: stored::text(&name),
             zero: Timestamp::from_millisecond(zero_ms).unwrap_or_default(),
             running,
         };

@@ -154,52 +154,23 @@ impl Counted {
     }
 }
 
-type LineRow = (
-    i32,
-    i64,
-    String,
-    String,
-    String,
-    String,
-    String,
-    f64,
-    Option<f64>,
-    Option<f64>,
-    Option<f64>,
-    Option<String>,
-);
+/// Texts of a line as bytes, so that one that is no text hides no other.
+const TEXTS: [&str; 6] = [
+    "log_entry.name",
+    "log_entry.species",
+    "log_entry.cut",
+    "log_entry.method",
+    "log_entry.gear",
+    "coalesce(log_entry.verdict, '')",
+];
 
-const LINE: (
-    log_entry::id,
-    log_entry::at_ms,
-    log_entry::name,
-    log_entry::species,
-    log_entry::cut,
-    log_entry::method,
-    log_entry::gear,
-    log_entry::thickness_mm,
-    log_entry::planned_s,
-    log_entry::out_s,
-    log_entry::off_s,
-    log_entry::verdict,
-) = (
-    log_entry::id,
-    log_entry::at_ms,
-    log_entry::name,
-    log_entry::species,
-    log_entry::cut,
-    log_entry::method,
-    log_entry::gear,
-    log_entry::thickness_mm,
-    log_entry::planned_s,
-    log_entry::out_s,
-    log_entry::off_s,
-    log_entry::verdict,
-);
+type Texts = (Vec<u8>, Vec<u8>, Vec<u8>, Vec<u8>, Vec<u8>, Vec<u8>);
+type LineRow = ((i32, i64, f64, Option<f64>, Option<f64>, Option<f64>), Texts);
 
-fn line(row: LineRow) -> EntryLine {
-    let (id, at_ms, name, species, cut, method, gear, thickness_mm, planned_s, out_s, off_s, said) =
-        row;
+fn line(((id, at_ms, thickness_mm, planned_s, out_s, off_s), texts): LineRow) -> EntryLine {
+    let (name, species, cut, method, gear, said) = texts;
+    let [name, species, cut, method, gear, said] =
+        [name, species, cut, method, gear, said].map(|bytes| stored::text(&bytes));
     EntryLine {
         id: EntryId(id),
         at: Timestamp::from_millisecond(at_ms).unwrap_or_default(),
@@ -212,7 +183,7 @@ fn line(row: LineRow) -> EntryLine {
         planned_s,
         out_s,
         off_s,
-        verdict: said.as_deref().and_then(of_word),
+        verdict: of_word(&said),
     }
 }
 
@@ -365,29 +336,7 @@ impl Store {
     /// # Errors
     /// When the file cannot be written.
     pub fn put_cook_entry(&self, new: &NewEntry) -> Result<EntryId, StoreError> {
-        self.write(|connection| {
-            let known: Option<i32> = log_entry::table
-                .filter(log_entry::uid.eq(&new.uid))
-                .select(log_entry::id)
-                .first(connection)
-                .optional()?;
-            let Some(id) = known else {
-                let id = diesel::insert_into(log_entry::table)
-                    .values(row(new))
-                    .returning(log_entry::id)
-                    .get_result(connection)?;
-                write_body(connection, id, &new.entry)?;
-                return Ok(EntryId(id));
-            };
-            let mut new = new.clone();
-            // One that was taken out as its cook went on again comes back with what was said of it.
-            if let Ok(before) = load_any(connection, EntryId(id)) {
-                new.entry.remark = before.kept.entry.remark;
-            }
-            diesel::update(log_entry::table.find(id)).set(row(&new)).execute(connection)?;
-            write_body(connection, id, &new.entry)?;
-            Ok(EntryId(id))
-        })
+        self.write(|connection| put_entry(connection, new))
     }
 
     /// Changes what is said of an entry.
@@ -429,10 +378,19 @@ impl Store {
         let mut rows = filter.rows();
         rows = later(rows, after, connection)?;
         let limit_and_one = i64::try_from(limit).unwrap_or(i64::MAX).saturating_add(1);
+        let [name, species, cut, method, gear, verdict] = TEXTS.map(stored::bytes);
+        let numbers = (
+            log_entry::id,
+            log_entry::at_ms,
+            log_entry::thickness_mm,
+            log_entry::planned_s,
+            log_entry::out_s,
+            log_entry::off_s,
+        );
         let rows: Vec<LineRow> = rows
             .order((log_entry::at_ms.desc(), log_entry::id.desc()))
             .limit(limit_and_one)
-            .select(LINE)
+            .select((numbers, (name, species, cut, method, gear, verdict)))
             .load(connection)?;
         let is_last = rows.len() <= limit;
         let entries: Vec<EntryLine> = rows.into_iter().take(limit).map(line).collect();
@@ -535,19 +493,6 @@ impl Store {
         })
     }
 
-    /// Takes what a cook came to out of the log: it goes on.
-    ///
-    /// # Errors
-    /// When the file cannot be written.
-    pub fn drop_cook_entry(&self, cook: CookId, now_ms: i64) -> Result<(), StoreError> {
-        let entries = log_entry::table
-            .filter(log_entry::cook_id.eq(cook.0).and(log_entry::deleted_ms.is_null()));
-        self.write(|connection| {
-            diesel::update(entries).set(log_entry::deleted_ms.eq(now_ms)).execute(connection)?;
-            Ok(())
-        })
-    }
-
     /// Cooks that were served and have come to no entry: a process that was killed in between leaves such.
     ///
     /// # Errors
@@ -566,6 +511,46 @@ impl Store {
             .load(&mut self.reader()?)?;
         Ok(ids.into_iter().map(CookId).collect())
     }
+}
+
+/// Keeps what a cook came to, in place of what it had come to before; what its cook said of it stays.
+pub(crate) fn put_entry(
+    connection: &mut SqliteConnection,
+    new: &NewEntry,
+) -> Result<EntryId, StoreError> {
+    let known: Option<i32> = log_entry::table
+        .filter(log_entry::uid.eq(&new.uid))
+        .select(log_entry::id)
+        .first(connection)
+        .optional()?;
+    let Some(id) = known else {
+        let id = diesel::insert_into(log_entry::table)
+            .values(row(new))
+            .returning(log_entry::id)
+            .get_result(connection)?;
+        write_body(connection, id, &new.entry)?;
+        return Ok(EntryId(id));
+    };
+    let mut new = new.clone();
+    // One that was taken out as its cook went on again comes back with what was said of it.
+    if let Ok(before) = load_any(connection, EntryId(id)) {
+        new.entry.remark = before.kept.entry.remark;
+    }
+    diesel::update(log_entry::table.find(id)).set(row(&new)).execute(connection)?;
+    write_body(connection, id, &new.entry)?;
+    Ok(EntryId(id))
+}
+
+/// Takes what a cook came to out of the log: it goes on.
+pub(crate) fn drop_entry(
+    connection: &mut SqliteConnection,
+    cook: CookId,
+    now_ms: i64,
+) -> Result<(), StoreError> {
+    let entries =
+        log_entry::table.filter(log_entry::cook_id.eq(cook.0).and(log_entry::deleted_ms.is_null()));
+    diesel::update(entries).set(log_entry::deleted_ms.eq(now_ms)).execute(connection)?;
+    Ok(())
 }
 
 /// Those of some entries that stand after one of them.

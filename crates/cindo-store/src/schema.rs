@@ -125,4 +125,4 @@ diesel::table! {
 }
 
 diesel::joinable!(log_body -> log_entry (entry_id));
-diesel::allow_tables_to_appear_in_same_query!(log_entry, log_body, cook);
+diesel::allow_tables_to_appear_in_same_query!(log_entry, log_body, cook, cook_event);

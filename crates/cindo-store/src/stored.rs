@@ -1,5 +1,8 @@
 //! JSON in the file carries a version; what older versions wrote is brought up to date on reading.
 
+use diesel::dsl::sql;
+use diesel::expression::SqlLiteral;
+use diesel::sql_types::Binary;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
@@ -21,6 +24,16 @@ fn forget_haste(request: &mut Value) {
 /// JSON as the file keeps it.
 pub(crate) fn json(value: &impl Serialize) -> Result<String, diesel::result::Error> {
     serde_json::to_string(value).map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
+}
+
+/// A column of text as its bytes. SQLite keeps what is no UTF-8 too, and reading that as text fails for the whole list.
+pub(crate) fn bytes(column: &'static str) -> SqlLiteral<Binary> {
+    sql(&format!("CAST({column} AS BLOB)"))
+}
+
+/// Text as far as it is text.
+pub(crate) fn text(bytes: &[u8]) -> String {
+    String::from_utf8_lossy(bytes).into_owned()
 }
 
 /// Reads a request that a version of this program wrote.

@@ -7,12 +7,12 @@ use cindo_core::error::Problems;
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
 use cindo_store::{Card, CardId, CardPage, Store};
-use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 
 use super::{Body, on_store};
 use crate::card_file::{self, CardFile};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::solver::Solver;
 
@@ -122,7 +122,7 @@ pub(crate) async fn create_card(
         })
         .await??;
     let kept = on_store(&store, move |store| {
-        let ids = store.keep_cards(std::slice::from_ref(&new), Timestamp::now())?;
+        let ids = store.keep_cards(std::slice::from_ref(&new), clock::now())?;
         ids.first().map(|id| store.find_card(*id)).transpose()
     })
     .await?;
@@ -156,7 +156,7 @@ pub(crate) async fn update_card(
     card_file::check_words(words.name.as_deref(), words.note.as_deref())?;
     let card = on_store(&store, move |store| {
         let name = words.name.as_deref().map(str::trim);
-        store.rename_card(CardId(*id), name, words.note.as_deref(), Timestamp::now())?;
+        store.rename_card(CardId(*id), name, words.note.as_deref(), clock::now())?;
         store.find_card(CardId(*id))
     });
     Ok(Json(card.await?))
@@ -172,7 +172,7 @@ pub(crate) async fn delete_card(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    on_store(&store, move |store| store.delete_card(CardId(*id), Timestamp::now())).await?;
+    on_store(&store, move |store| store.delete_card(CardId(*id), clock::now())).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 

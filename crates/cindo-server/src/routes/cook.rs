@@ -3,18 +3,19 @@
 use std::sync::Arc;
 
 use actix_web::http::header;
-use actix_web::web::{Data, Json, Path};
+use actix_web::web::{Data, Json, Path, Query};
 use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post, rt};
 use actix_web_lab::sse;
 use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{
-    CookView, Event, EventInput, Forecast, Happened, Kind, Promise, Reading, ReadingUse, Rescue,
-    RescueRequest, Status, check, follow, milestones, rescue,
+    CookView, Event, Forecast, Happened, Promise, Reading, ReadingUse, Rescue, RescueRequest,
+    Status, follow, rescue,
 };
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::setup::PlanRequest;
 use cindo_store::{
-    CardId, Cook, CookId, CookLine, EntryId, KeptEvent, KeptReading, NewCook, Probe, Store,
+    CardId, Cook, CookId, CookLine, CookLines, EntryId, KeptEvent, KeptReading, NewCook, Probe,
+    Store,
 };
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
@@ -22,12 +23,13 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 
 use super::line_up::{self, after};
-use super::{Body, log, on_store, shared_heat};
+use super::{Body, on_store};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
 use crate::probe;
 use crate::refresh::Refresh;
-use crate::solver::{Desk, Solver};
+use crate::solver::{Desk, Solver, caught};
 
 /// What to cook: a plan, or a kept card.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -50,7 +52,7 @@ pub(crate) struct CreateCook {
 }
 
 /// Something that happened, as it is kept.
-#[derive(Debug, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub(crate) struct EventDto {
     /// Id.
     id: String,
@@ -65,7 +67,7 @@ pub(crate) struct EventDto {
 }
 
 /// A reading, as it is kept.
-#[derive(Debug, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub(crate) struct ReadingDto {
     /// Id.
     id: String,
@@ -82,7 +84,7 @@ pub(crate) struct ReadingDto {
 }
 
 /// A cook as it stands.
-#[derive(Debug, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub(crate) struct CookDto {
     /// Its number.
     id: CookId,
@@ -104,9 +106,12 @@ pub(crate) struct CookDto {
     has_probe: bool,
     /// What it came to in the log.
     log_entry: Option<EntryId>,
-    /// What happened, in the order in which it was told.
+    /// What happened, in the order in which it was told: the latest 60. A live message has those that are new.
     events: Vec<EventDto>,
-    /// Latest readings.
+    /// How many events it has in all; `GET /api/cooks/{id}/events` has them page by page.
+    #[schema(minimum = 0)]
+    events_total: usize,
+    /// The latest 200 readings.
     readings: Vec<ReadingDto>,
     /// Where it stands and what comes.
     #[serde(flatten)]
@@ -127,10 +132,22 @@ pub(crate) struct InTheHeat {
 }
 
 impl CookDto {
+    /// What it came to in the log.
+    pub(super) fn set_entry(&mut self, entry: Option<EntryId>) {
+        self.log_entry = entry;
+    }
+
+    /// The same with the latest so many events, as it is told to those who know the others.
+    pub(crate) fn with_events(&self, latest: usize) -> Self {
+        let mut cook = self.clone();
+        cook.events.drain(..cook.events.len().saturating_sub(latest));
+        cook
+    }
+
     /// None before it meets the heat, and of a clock of its own.
     pub(crate) fn in_the_heat(&self) -> Option<InTheHeat> {
         let Forecast { turn_s, pull_s, .. } = self.view.forecast;
-        let since_s = self.clock_s - self.view.elapsed_s?;
+        let since_s = self.clock_s - self.view.elapsed_s? - self.view.beyond_s;
         let is_on_the_wall = (self.speed - 1.0).abs() < 1e-9;
         is_on_the_wall.then(|| InTheHeat {
             cook: self.id,
@@ -165,8 +182,53 @@ pub(crate) struct CookList {
     cooks: Vec<CookDto>,
     /// Over, the newest first.
     past: Vec<CookLineDto>,
-    /// Under way, and not to be read.
-    unreadable: Vec<CookId>,
+    /// Under way on this page, and not to be read or worked out.
+    unreadable: Vec<UnreadableCook>,
+    /// How many are under way, on all pages.
+    #[schema(minimum = 0)]
+    total: i64,
+    /// Where the next page begins: give it as `cursor`. None on the last page.
+    next: Option<CookId>,
+}
+
+/// A cook that cannot be read or worked out. It can be exported and discarded.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct UnreadableCook {
+    /// Its number.
+    id: CookId,
+    /// What it is called.
+    name: String,
+    /// What is wrong with it.
+    why: String,
+}
+
+/// A page of a list.
+#[derive(Debug, Deserialize, utoipa::IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub(crate) struct CookPage {
+    /// Where the page before ended: its `next`.
+    cursor: Option<CookId>,
+}
+
+/// Which events to list.
+#[derive(Debug, Deserialize, utoipa::IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub(crate) struct EventsAsked {
+    /// Places that come before in the list, 0 and more; 0 when left out.
+    #[param(minimum = 0, maximum = 1_000_000)]
+    from: Option<usize>,
+}
+
+/// Some of a cook's events.
+#[derive(Debug, Serialize, ToSchema)]
+pub(crate) struct EventPage {
+    /// At most 500, in the order in which they were told.
+    events: Vec<EventDto>,
+    /// How many there are in all.
+    #[schema(minimum = 0)]
+    total: usize,
 }
 
 /// A reading of the core.
@@ -193,16 +255,18 @@ pub(crate) struct ReadingInput {
 }
 
 /// Most that is told at once.
-const MOST_AT_ONCE: usize = 500;
+pub(super) const MOST_AT_ONCE: usize = 500;
 /// Most events and readings of one cook.
-const MOST_EVENTS: usize = 2000;
+pub(super) const MOST_EVENTS: usize = 2000;
 const MOST_READINGS: usize = 50_000;
-/// Cooks that are looked at for a list.
-const LISTED: i64 = 120;
-/// Cooks under way at once.
-const MOST_UNDER_WAY: usize = 24;
-/// Readings that are shown: the latest.
+/// Cooks under way on a page, and the latest of those that are over.
+const COOKS_PAGE: usize = 24;
+const PAST_SHOWN: i64 = 100;
+/// Readings and events that are shown: the latest.
 const READINGS_SHOWN: usize = 200;
+const EVENTS_SHOWN: usize = 60;
+/// Events on a page.
+const EVENTS_PAGE: usize = 500;
 /// Longest ago that something may have happened, s, and how far another clock may be ahead, ms.
 const LONGEST_AGO_S: f64 = 4.0 * 3600.0;
 const AHEAD_MS: i64 = 5000;
@@ -246,8 +310,23 @@ pub(crate) fn told(catalogue: &Catalogue, cook: &Cook) -> (Vec<Event>, Vec<Readi
     (events(begun, cook.events.iter()), cook.readings.iter().map(reading).collect())
 }
 
+/// Events from a place in the list on, as they are shown.
+fn shown_events(kept: &[KeptEvent], told: &[Event], from: usize) -> Vec<EventDto> {
+    let event = |(kept, told): (&KeptEvent, &Event)| EventDto {
+        id: kept.id.clone(),
+        at: time(kept.at_ms),
+        at_s: told.at_s,
+        what: kept.what.clone(),
+    };
+    kept.iter().zip(told).skip(from).map(event).collect()
+}
+
 /// A cook as it stands now.
-fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<FieldError>> {
+pub(super) fn view(
+    desk: &Desk<'_>,
+    cook: Cook,
+    now: Timestamp,
+) -> Result<CookDto, Vec<FieldError>> {
     let (told, read) = told(desk.bench().catalogue, &cook);
     let Cook { id, begun, events: kept, readings, probe, entry } = cook;
     let clock = clock_s(&begun, now.as_millisecond());
@@ -261,16 +340,8 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
         speed: begun.speed,
         has_probe: probe.is_some(),
         log_entry: entry,
-        events: kept
-            .into_iter()
-            .zip(&told)
-            .map(|(e, told)| EventDto {
-                id: e.id,
-                at: time(e.at_ms),
-                at_s: told.at_s,
-                what: e.what,
-            })
-            .collect(),
+        events_total: kept.len(),
+        events: shown_events(&kept, &told, kept.len().saturating_sub(EVENTS_SHOWN)),
         readings: readings
             .into_iter()
             .zip(&read)
@@ -291,7 +362,7 @@ fn view(desk: &Desk<'_>, cook: Cook, now: Timestamp) -> Result<CookDto, Vec<Fiel
 }
 
 /// When something happened, ms.
-fn at_ms(
+pub(super) fn at_ms(
     at: Option<&str>,
     ago_s: Option<f64>,
     now: Timestamp,
@@ -324,15 +395,17 @@ fn at_ms(
     }
 }
 
-/// The same event sent twice has the same id, and no other has.
-fn check_id(id: &str, problems: &mut Problems) {
-    if Uuid::try_parse(id).is_err() {
+/// The same event sent twice has the same id, and no other has: one spelling of it counts.
+pub(super) fn canonical_id(id: &str, problems: &mut Problems) -> Option<String> {
+    let id = Uuid::try_parse(id);
+    if id.is_err() {
         problems.add("id", "is no UUID");
     }
+    id.ok().map(|id| id.to_string())
 }
 
 /// Nothing happens long before a cook is begun.
-fn check_not_before(begun: &NewCook, at_ms: i64, place: usize, problems: &mut Problems) {
+pub(super) fn check_not_before(begun: &NewCook, at_ms: i64, place: usize, problems: &mut Problems) {
     if at_ms < begun.created_ms - TOLD_LATE_MS {
         let from = time(begun.created_ms - TOLD_LATE_MS);
         problems.add(
@@ -344,8 +417,8 @@ fn check_not_before(begun: &NewCook, at_ms: i64, place: usize, problems: &mut Pr
 
 /// Works out how a cook stands now, and tells everybody.
 pub(crate) async fn shown(solver: &Solver, live: &Live, cook: Cook) -> Result<CookDto, ApiError> {
-    let cook = solver.run(move |desk| view(desk, cook, Timestamp::now())).await??;
-    live.tell("cook", &cook);
+    let cook = solver.run(move |desk| view(desk, cook, clock::now())).await??;
+    live.tell_cook(&cook, 0);
     Ok(cook)
 }
 
@@ -389,7 +462,7 @@ pub(crate) async fn create_cook(
     let name = new.name.map(|name| name.trim().to_owned()).or(card_name).unwrap_or(fish);
     let begun = solver.run(move |desk| {
         let promise = Promise::of(desk.bench(), &request).map_err(|e| within("request", e))?;
-        let created_ms = Timestamp::now().as_millisecond();
+        let created_ms = clock::now().as_millisecond();
         Ok::<_, Vec<FieldError>>(NewCook { name, request, promise, speed, created_ms })
     });
     let begun = begun.await??;
@@ -401,34 +474,35 @@ pub(crate) async fn create_cook(
     Ok(HttpResponse::Created().json(cook))
 }
 
-/// Cooks under way, and the latest that are over.
-#[utoipa::path(responses((status = 200, body = CookList)))]
+/// Cooks under way, the oldest first and 24 on a page, and the latest that are over.
+#[utoipa::path(params(CookPage), responses((status = 200, body = CookList)))]
 #[get("/api/cooks")]
 pub(crate) async fn list_cooks(
     solver: Data<Solver>,
     store: Data<Store>,
+    page: Query<CookPage>,
 ) -> Result<Json<CookList>, ApiError> {
-    let (under_way, past) = on_store(&store, |store| {
-        let (past, under_way): (Vec<CookLine>, Vec<CookLine>) = store
-            .list_cooks(LISTED)?
-            .into_iter()
-            .partition(|line| line.status == Some(Status::Served));
-        let cooks: Vec<_> = under_way
-            .into_iter()
-            .take(MOST_UNDER_WAY)
-            .rev()
-            .map(|line| (line.id, store.find_cook(line.id)))
-            .collect();
-        Ok((cooks, past))
+    let cursor = page.cursor;
+    let (lines, cooks, past) = on_store(&store, move |store| {
+        let lines = store.list_under_way(cursor, COOKS_PAGE)?;
+        let cooks: Vec<_> = lines.cooks.iter().map(|line| store.find_cook(line.id)).collect();
+        Ok((lines, cooks, store.list_past(PAST_SHOWN)?))
     })
     .await?;
+    let CookLines { cooks: lines, total, next } = lines;
     let list = solver.run(move |desk| {
-        let now = Timestamp::now();
-        let (mut cooks, mut unreadable) = (Vec::new(), Vec::new());
-        for (id, cook) in under_way {
-            match cook.map_err(|e| e.to_string()).map(|cook| view(&desk.anew(), cook, now)) {
-                Ok(Ok(cook)) => cooks.push(cook),
-                Ok(Err(_)) | Err(_) => unreadable.push(id),
+        let now = clock::now();
+        let (mut shown, mut unreadable) = (Vec::new(), Vec::new());
+        for (CookLine { id, name, .. }, cook) in lines.into_iter().zip(cooks) {
+            let worked_out = cook.map_err(|error| error.to_string()).and_then(|cook| {
+                let view = caught(|| view(&desk.anew(), cook, now))?;
+                view.map_err(|errors| {
+                    errors.iter().map(ToString::to_string).collect::<Vec<_>>().join("; ")
+                })
+            });
+            match worked_out {
+                Ok(cook) => shown.push(cook),
+                Err(why) => unreadable.push(UnreadableCook { id, name, why }),
             }
         }
         let past = past
@@ -440,9 +514,28 @@ pub(crate) async fn list_cooks(
                 created_at: time(line.created_ms),
             })
             .collect();
-        CookList { now, cooks, past, unreadable }
+        CookList { now, cooks: shown, past, unreadable, total, next }
     });
     Ok(Json(list.await?))
+}
+
+/// What happened to a cook, 500 events on a page.
+#[utoipa::path(params(EventsAsked), responses(
+    (status = 200, body = EventPage),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+))]
+#[get("/api/cooks/{id}/events")]
+pub(crate) async fn list_events(
+    store: Data<Store>,
+    id: Path<i32>,
+    asked: Query<EventsAsked>,
+) -> Result<Json<EventPage>, ApiError> {
+    let id = CookId(*id);
+    let cook = on_store(&store, move |store| store.find_cook(id)).await?;
+    let told = events(&cook.begun, cook.events.iter());
+    let mut events = shown_events(&cook.events, &told, asked.from.unwrap_or(0));
+    events.truncate(EVENTS_PAGE);
+    Ok(Json(EventPage { events, total: cook.events.len() }))
 }
 
 /// One cook as it stands.
@@ -458,108 +551,7 @@ pub(crate) async fn get_cook(
 ) -> Result<Json<CookDto>, ApiError> {
     let id = CookId(*id);
     let cook = on_store(&store, move |store| store.find_cook(id)).await?;
-    Ok(Json(solver.run(move |desk| view(desk, cook, Timestamp::now())).await??))
-}
-
-/// Adds what happened; the same id counts once. Answers the new state.
-#[utoipa::path(
-    request_body = Vec<EventInput>,
-    responses(
-        (status = 200, body = CookDto),
-        (status = 404, body = Problem, content_type = "application/problem+json"),
-    )
-)]
-#[post("/api/cooks/{id}/events")]
-pub(crate) async fn add_events(
-    solver: Data<Solver>,
-    store: Data<Store>,
-    live: Data<Live>,
-    refresh: Data<Refresh>,
-    id: Path<i32>,
-    Body(told): Body<Vec<EventInput>>,
-) -> Result<Json<CookDto>, ApiError> {
-    let id = CookId(*id);
-    let mut problems = Problems::new();
-    problems.at_most("events", &told, MOST_AT_ONCE);
-    problems.finish()?;
-    let now = Timestamp::now();
-    let is_shared = |kind: Kind| matches!(kind, Kind::In | Kind::Heat | Kind::Undo | Kind::Retime);
-    let is_shared = told.iter().any(|event| is_shared(event.kind));
-    let (cook, others) = on_store(&store, move |store| {
-        let cook = store.find_cook(id)?;
-        let lately = || shared_heat::lately(store, id, now.as_millisecond());
-        Ok((cook, if is_shared { lately()? } else { Vec::new() }))
-    })
-    .await?;
-    let read = solver.run(move |desk| {
-        let mut problems = Problems::new();
-        let mut read = Vec::with_capacity(told.len());
-        for (place, event) in told.iter().enumerate() {
-            let field = format!("[{place}]");
-            let mut own = Problems::new();
-            check_id(&event.id, &mut own);
-            let at_ms = at_ms(event.at.as_deref(), event.ago_s, now, &mut own);
-            let what = own.absorb(event.happened(desk.bench(), &cook.begun.request));
-            problems.within(&field, own.finish());
-            if let (Some(at_ms), Some(what)) = (at_ms, what) {
-                read.push(KeptEvent { id: event.id.clone(), at_ms, what });
-            }
-        }
-        problems.finish()?;
-        let beside = shared_heat::complete(&desk.anew(), &cook, &others, &mut read);
-        read.extend(beside.here);
-        Ok::<_, Vec<FieldError>>((read, beside.there))
-    });
-    let (read, there) = read.await??;
-    let added = on_store(&store, move |store| {
-        store.add_events(id, &read, now.as_millisecond(), |cook, new| {
-            let mut problems = Problems::new();
-            for (place, event) in new.iter().enumerate() {
-                check_not_before(&cook.begun, event.at_ms, place, &mut problems);
-            }
-            if cook.events.len() + new.len() > MOST_EVENTS {
-                problems.add("events", format!("a cook has room for {MOST_EVENTS} events"));
-            }
-            problems.finish()?;
-            let all = events(&cook.begun, cook.events.iter().chain(new));
-            // Places are told as those of the list that was sent.
-            let before = cook.events.len();
-            check(&all).map_err(|errors| errors.into_iter().map(|e| moved(e, before)).collect())
-        })
-    });
-    let mut cook = added.await??;
-    cook.entry = keep_in_log(&solver, &store, &live, &cook).await?;
-    tell_others(&solver, &store, &live, &refresh, there).await;
-    let cook = shown(&solver, &live, cook).await?;
-    keep_up_soon(&solver, &store, &live, &cook);
-    Ok(Json(cook))
-}
-
-/// Tells other cooks what happened to the heat that they share; what cannot have happened to them did not. What was
-/// told of the cook itself is kept whatever becomes of that.
-async fn tell_others(
-    solver: &Data<Solver>,
-    store: &Data<Store>,
-    live: &Data<Live>,
-    refresh: &Refresh,
-    there: Vec<(CookId, KeptEvent)>,
-) {
-    for (other, event) in there {
-        let now_ms = Timestamp::now().as_millisecond();
-        let added = on_store(store, move |store| {
-            store.add_events(other, &[event], now_ms, |cook, new| {
-                if cook.events.len() + new.len() > MOST_EVENTS {
-                    return Err(Vec::new());
-                }
-                check(&events(&cook.begun, cook.events.iter().chain(new)))
-            })
-        });
-        match added.await {
-            Ok(Ok(_)) => refresh.soon(store, solver, live, other),
-            Ok(Err(_)) => {}
-            Err(error) => tracing::warn!(%error, "a cook that shares its heat was not told"),
-        }
-    }
+    Ok(Json(solver.run(move |desk| view(desk, cook, clock::now())).await??))
 }
 
 /// Moves the service that a cook belongs to, once what was told is acknowledged.
@@ -572,44 +564,6 @@ pub(crate) fn keep_up_soon(solver: &Solver, store: &Store, live: &Live, cook: &C
             tracing::warn!(%error, "the line-up does not follow its cook");
         }
     });
-}
-
-/// A cook that was served stands in the log as it came out; one that goes on again does not.
-async fn keep_in_log(
-    solver: &Data<Solver>,
-    store: &Data<Store>,
-    live: &Live,
-    cook: &Cook,
-) -> Result<Option<EntryId>, ApiError> {
-    let id = cook.id;
-    let told = events(&cook.begun, cook.events.iter());
-    let is_served = milestones(&told)?.served_s.is_some();
-    let now_ms = Timestamp::now().as_millisecond();
-    if is_served {
-        let cook = cook.clone();
-        let entry = solver.run(move |desk| log::entry_of(desk, &cook)).await??;
-        let entry = on_store(store, move |store| store.put_cook_entry(&entry)).await?;
-        live.tell("log", &entry);
-        return Ok(Some(entry));
-    }
-    if cook.entry.is_some() {
-        on_store(store, move |store| store.drop_cook_entry(id, now_ms)).await?;
-    }
-    Ok(None)
-}
-
-/// An error about an event in the whole list, as one about the list that was sent.
-fn moved(error: FieldError, before: usize) -> FieldError {
-    let place = error.field.strip_prefix('[').and_then(|f| f.split_once(']'));
-    let place = place.and_then(|(number, rest)| Some((number.parse::<usize>().ok()?, rest)));
-    match place {
-        Some((place, rest)) if place >= before => {
-            FieldError { field: format!("[{}]{rest}", place - before), ..error }
-        }
-        // Something earlier cannot have happened any more after what was sent.
-        Some(_) => FieldError { field: "[0].at".to_owned(), ..error },
-        None => error,
-    }
 }
 
 /// What became of readings.
@@ -638,20 +592,20 @@ pub(crate) async fn add_readings(
     Body(told): Body<Vec<ReadingInput>>,
 ) -> Result<Json<ReadingsTaken>, ApiError> {
     let id = CookId(*id);
-    let now = Timestamp::now();
+    let now = clock::now();
     let mut problems = Problems::new();
     problems.at_most("readings", &told, MOST_AT_ONCE);
     let mut read = Vec::with_capacity(told.len().min(MOST_AT_ONCE));
     for (place, reading) in told.iter().take(MOST_AT_ONCE).enumerate() {
         let mut own = Problems::new();
-        check_id(&reading.id, &mut own);
+        let id = canonical_id(&reading.id, &mut own);
         let at_ms = at_ms(reading.at.as_deref(), reading.ago_s, now, &mut own);
         // What no core can be is kept and not used; what no number can be is refused.
         own.range("core_c", reading.core_c, -1000.0, 10_000.0, "°C");
         problems.within(&format!("[{place}]"), own.finish());
-        if let Some(at_ms) = at_ms {
+        if let (Some(id), Some(at_ms)) = (id, at_ms) {
             read.push(KeptReading {
-                id: reading.id.clone(),
+                id,
                 at_ms,
                 core_c: reading.core_c,
                 thermometer: reading.thermometer.clone(),
@@ -671,7 +625,7 @@ pub(crate) async fn keep_readings(
     id: CookId,
     read: Vec<KeptReading>,
 ) -> Result<Json<ReadingsTaken>, ApiError> {
-    let now = Timestamp::now();
+    let now = clock::now();
     let catalogue = Arc::clone(solver.catalogue());
     let added = on_store(store, move |store| {
         store.add_readings(id, &read, now.as_millisecond(), |cook, new| {
@@ -745,7 +699,7 @@ pub(crate) async fn create_probe(
     problems.finish()?;
     #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "within its range")]
     let seed = asked.seed.map_or_else(|| u64::from(rand::random::<u16>()), |seed| seed as u64);
-    let probe = Probe { seed, every_s, from_ms: Timestamp::now().as_millisecond() };
+    let probe = Probe { seed, every_s, from_ms: clock::now().as_millisecond() };
     let cook = on_store(&store, move |store| {
         let had_one = store.find_cook(id)?.probe.is_some();
         store.set_probe(id, &probe)?;
@@ -779,7 +733,7 @@ pub(crate) async fn create_rescue(
     let cook = on_store(&store, move |store| store.find_cook(id)).await?;
     let told = solver.run(move |desk| {
         let begun = &cook.begun;
-        let now_s = clock_s(begun, Timestamp::now().as_millisecond());
+        let now_s = clock_s(begun, clock::now().as_millisecond());
         let (told, read) = told(desk.bench().catalogue, &cook);
         rescue(desk.bench(), &begun.request, &begun.promise, (&told, &read), (now_s, &asked))
     });
@@ -798,7 +752,7 @@ pub(crate) async fn delete_cook(
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
     let id = CookId(*id);
-    let now_ms = Timestamp::now().as_millisecond();
+    let now_ms = clock::now().as_millisecond();
     on_store(&store, move |store| store.set_cook_deleted(id, Some(now_ms))).await?;
     live.tell("cook_gone", &id);
     Ok(HttpResponse::NoContent().finish())

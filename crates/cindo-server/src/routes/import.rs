@@ -6,12 +6,12 @@ use actix_web::http::header;
 use actix_web::web::{self, Data, Json, Path, Query};
 use actix_web::{HttpResponse, delete, get, post};
 use cindo_store::{NewCard, Store};
-use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::IntoParams;
 
 use super::{Body, IMPORT_LIMIT_KB};
 use crate::card_file::{self, CardFile};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::import::{ImportReport, Imports, cards, keys, still_new};
 use crate::solver::Solver;
@@ -84,7 +84,7 @@ pub(crate) async fn keep_import(
     web::block(move || {
         job.keep(|new| {
             let new = still_new(new, &store.list_cards()?);
-            store.keep_cards(&new, Timestamp::now()).map(drop)
+            store.keep_cards(&new, clock::now()).map(drop)
         })?;
         Ok(Json(job.report(0, LINES)))
     })

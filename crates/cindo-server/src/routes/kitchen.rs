@@ -11,6 +11,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::{Body, on_store, revision};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::solver::Solver;
@@ -229,7 +230,7 @@ pub(crate) async fn create_gear_check(
     let found = problems.within("made", found);
     problems.finish()?;
     let check = GearCheck { gear: asked.gear, made: asked.made, found: found.unwrap_or_default() };
-    let at_ms = Timestamp::now().as_millisecond();
+    let at_ms = clock::now().as_millisecond();
     let kept = on_store(&store, move |store| {
         let id = store.add_check(&check, at_ms)?;
         Ok(KeptCheck { id, at_ms, check })
@@ -247,7 +248,7 @@ pub(crate) async fn delete_gear_check(
     store: Data<Store>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    let (id, now_ms) = (CheckId(*id), Timestamp::now().as_millisecond());
+    let (id, now_ms) = (CheckId(*id), clock::now().as_millisecond());
     on_store(&store, move |store| store.set_check_deleted(id, Some(now_ms))).await?;
     Ok(HttpResponse::NoContent().finish())
 }

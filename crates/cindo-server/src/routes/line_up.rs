@@ -17,6 +17,7 @@ use utoipa::ToSchema;
 
 use super::cook::InTheHeat;
 use super::{Body, on_store, revision};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::sheet;
@@ -296,7 +297,7 @@ fn shown(kept: (Option<LineUpId>, i64), new: NewLineUp, line_up: &LineUp) -> Lin
         name: new.name,
         running: new.running,
         revision: kept.1,
-        now: Timestamp::now(),
+        now: clock::now(),
         zero,
         hands: new.request.hands.unwrap_or(1),
         asked: new.request.dishes,
@@ -398,7 +399,7 @@ pub(crate) async fn create_line_up(
     let new = NewLineUp { name, zero_ms: zero.as_millisecond(), running: false, request };
     let (new, line_up) = solved(&solver, new, "line_up").await?;
     let kept =
-        on_store(&store, move |store| store.keep_line_up(&new, Timestamp::now().as_millisecond()))
+        on_store(&store, move |store| store.keep_line_up(&new, clock::now().as_millisecond()))
             .await?;
     live.tell("line_up", &kept.id);
     Ok(answer(kept, &line_up, HttpResponse::Created()))
@@ -496,7 +497,7 @@ fn service_s(line_up: &NewLineUp) -> Result<Option<f64>, ApiError> {
         return Ok(None);
     }
     let zero = Timestamp::from_millisecond(line_up.zero_ms).unwrap_or_default();
-    let now_s = seconds(Timestamp::now(), zero);
+    let now_s = seconds(clock::now(), zero);
     let mut problems = Problems::new();
     if now_s.abs() > SERVICE_S {
         problems.add(
@@ -524,7 +525,7 @@ async fn revise(
         let revision = asked.unwrap_or(kept.revision);
         let (new, line_up) = solved(solver, next(kept.line_up).await?, "").await?;
         let set = on_store(store, move |store| {
-            store.set_line_up(LineUpId(id), revision, &new, Timestamp::now().as_millisecond())
+            store.set_line_up(LineUpId(id), revision, &new, clock::now().as_millisecond())
         });
         tries += 1;
         match set.await {
@@ -628,7 +629,7 @@ pub(crate) async fn delete_line_up(
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
     let id = LineUpId(*id);
-    let now_ms = Timestamp::now().as_millisecond();
+    let now_ms = clock::now().as_millisecond();
     on_store(&store, move |store| store.set_line_up_deleted(id, Some(now_ms))).await?;
     live.tell("line_up", &id);
     Ok(HttpResponse::NoContent().finish())

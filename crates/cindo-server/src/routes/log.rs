@@ -23,12 +23,13 @@ use uuid::Uuid;
 
 use super::import::Lines;
 use super::{Body, IMPORT_LIMIT_KB, on_store};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::import::{ImportReport, Imports};
 use crate::live::Live;
 use crate::log_file::{self, FileEntry, LogFile, NAME_LIMIT};
 use crate::routes::cook::told;
-use crate::solver::{Desk, Solver};
+use crate::solver::{Desk, Solver, caught};
 
 /// Which entries to list.
 #[derive(Debug, Deserialize, IntoParams)]
@@ -268,7 +269,7 @@ pub(crate) async fn create_entry(
         problems.range("out_s", out_s, 1.0, LONGEST_S, "s");
     }
     problems.within("remark", new.remark.check());
-    let now = Timestamp::now();
+    let now = clock::now();
     let at = new.at.unwrap_or(now);
     if at > now {
         problems.add("at", format!("is in the future; allowed are times up to now, {now:.0}"));
@@ -409,7 +410,7 @@ pub(crate) async fn delete_entry(
     live: Data<Live>,
     id: Path<i32>,
 ) -> Result<HttpResponse, ApiError> {
-    let (id, now_ms) = (EntryId(*id), Timestamp::now().as_millisecond());
+    let (id, now_ms) = (EntryId(*id), clock::now().as_millisecond());
     on_store(&store, move |store| store.set_entry_deleted(id, Some(now_ms))).await?;
     live.tell("log", &id);
     Ok(HttpResponse::NoContent().finish())
@@ -695,7 +696,9 @@ pub(crate) fn entry_of(desk: &Desk<'_>, cook: &Cook) -> Result<NewEntry, Vec<Fie
 pub(crate) fn catch_up(store: &Store, desk: &Desk<'_>) {
     let Ok(cooks) = store.unlogged_cooks(CAUGHT_UP) else { return };
     for id in cooks {
-        let entry = store.find_cook(id).ok().and_then(|cook| entry_of(desk, &cook).ok());
+        let cook = store.find_cook(id).ok();
+        // One that cannot be worked out holds up neither the start nor the others.
+        let entry = cook.and_then(|cook| caught(|| entry_of(&desk.anew(), &cook)).ok()?.ok());
         if let Some(entry) = entry
             && let Err(error) = store.put_cook_entry(&entry)
         {

@@ -4,6 +4,7 @@ mod calibration;
 pub(crate) mod card;
 mod catalogue;
 pub(crate) mod cook;
+mod event;
 mod fish;
 mod health;
 mod import;
@@ -100,7 +101,8 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(cook::get_cook)
         .service(cook::delete_cook)
         .service(cook::restore_cook)
-        .service(cook::add_events)
+        .service(event::add_events)
+        .service(cook::list_events)
         .service(cook::add_readings)
         .service(reading_file::add_reading_file)
         .service(cook::create_rescue)

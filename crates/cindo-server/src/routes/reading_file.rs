@@ -12,6 +12,7 @@ use uuid::Uuid;
 
 use super::cook::{ReadingsTaken, events, keep_readings};
 use super::{Body, on_store};
+use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::refresh::Refresh;
@@ -55,7 +56,7 @@ pub(crate) async fn add_reading_file(
 ) -> Result<Json<ReadingsTaken>, ApiError> {
     let id = CookId(*id);
     let cook = on_store(&store, move |store| store.find_cook(id)).await?;
-    let read = rows(&file, &cook, Timestamp::now())?;
+    let read = rows(&file, &cook, clock::now())?;
     keep_readings((&solver, &store, &live, &refresh), id, read).await
 }
 
