@@ -3,8 +3,9 @@
 
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::Method;
 use actix_web::http::header::{self, HeaderMap, HeaderName};
-use actix_web::http::{Method, Uri};
+use actix_web::http::uri::Authority;
 use actix_web::middleware::Next;
 use actix_web::web::Data;
 use actix_web::{Error, HttpMessage};
@@ -12,9 +13,13 @@ use utoipa::openapi::OpenApi;
 
 use crate::assets;
 use crate::error::ApiError;
+use crate::lanes::ASKER;
 
 /// Says which page a browser sends a request for.
 const FETCH_SITE: HeaderName = HeaderName::from_static("sec-fetch-site");
+
+/// Only the head of the answer is asked for.
+pub(crate) struct IsHead;
 
 /// Lets a request of the API through, or says why not.
 pub(crate) async fn guard(
@@ -28,13 +33,24 @@ pub(crate) async fn guard(
         // What can be read can be asked for without its body; the connection leaves the body out.
         if request.method() == Method::HEAD {
             request.head_mut().method = Method::GET;
+            request.extensions_mut().insert(IsHead);
         }
     }
-    next.call(request).await
+    let asker = request.peer_addr();
+    ASKER.scope(asker, next.call(request)).await
 }
 
 fn check(request: &ServiceRequest) -> Result<(), ApiError> {
     let headers = request.headers();
+    for name in [header::HOST, header::ORIGIN, FETCH_SITE] {
+        if headers.get_all(&name).nth(1).is_some() {
+            return Err(ApiError::Forbidden("one Host, one Origin and one Sec-Fetch-Site at most"));
+        }
+    }
+    // A target with a host of its own names another one than the header may.
+    if request.uri().authority().is_some() {
+        return Err(ApiError::Forbidden("ask for a path; the host stands in its header"));
+    }
     let host = text(headers, &header::HOST);
     let Some(host) = host.filter(|host| is_here(host)) else {
         return Err(ApiError::Forbidden("this machine is called localhost or 127.0.0.1 here"));
@@ -69,8 +85,10 @@ fn text<'a>(headers: &'a HeaderMap, name: &HeaderName) -> Option<&'a str> {
 
 /// Whether a host header names this machine and nothing else.
 fn is_here(host: &str) -> bool {
-    let name = host.parse::<Uri>().ok().and_then(|uri| uri.host().map(str::to_owned));
-    matches!(name.as_deref(), Some("localhost" | "127.0.0.1" | "[::1]"))
+    let Ok(name) = host.parse::<Authority>() else { return false };
+    // What stands before an @ is a user's name, which no host has.
+    let is_plain = !host.contains('@');
+    is_plain && matches!(name.host(), "localhost" | "127.0.0.1" | "[::1]")
 }
 
 #[cfg(test)]
@@ -89,6 +107,8 @@ mod tests {
             "127.0.0.1.evil.example",
             "0.0.0.0",
             "user@localhost@evil",
+            "evil@localhost",
+            "@localhost",
             "10.0.0.1:4747",
             "localhost:4747:1",
             "http://",

@@ -114,7 +114,7 @@ fn remember(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
         entry: e.entry,
     };
     let entries: Vec<NewEntry> = log()?.entries.into_iter().map(entry).collect();
-    let ids = store.add_entries(&entries).map_err(|e| e.to_string())?;
+    let ids = store.add_entries(entries.iter().cloned()).map_err(|e| e.to_string())?;
     for place in PHOTOGRAPHED {
         let (Some(new), Some(Some(id))) = (entries.get(place), ids.get(place)) else { continue };
         let said = |errors: Vec<FieldError>| format!("{errors:?}");

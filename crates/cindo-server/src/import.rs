@@ -22,8 +22,9 @@ use crate::solver::{Desk, Solver};
 const MOST_JOBS: usize = 2;
 /// A job that nobody has asked after for this long is dropped with all that it found.
 const FORGOTTEN: Duration = Duration::from_mins(1);
-/// Longest reason that a line gives, characters.
+/// Longest reason that a line gives, characters, and lines that give one.
 const REASON_LIMIT: usize = 400;
+const MOST_REASONS: usize = 1000;
 
 /// How far a job is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
@@ -61,7 +62,7 @@ pub(crate) struct ImportLine {
     name: String,
     /// What would happen.
     fate: Fate,
-    /// Why it is unusable.
+    /// Why it is unusable; of the first thousand that are.
     reason: Option<String>,
 }
 
@@ -93,6 +94,7 @@ pub(crate) struct ImportReport {
 struct Found<N> {
     stage: Stage,
     lines: Vec<ImportLine>,
+    reasons: usize,
     keep: Vec<N>,
     /// When somebody last asked.
     asked: Instant,
@@ -142,6 +144,7 @@ impl<N: Send + 'static> Imports<N> {
         let found = Found {
             stage: Stage::Looking,
             lines: Vec::with_capacity(items.len()),
+            reasons: 0,
             keep: Vec::new(),
             asked: Instant::now(),
         };
@@ -225,7 +228,9 @@ impl<N> Job<N> {
                     (Fate::New, None)
                 }
                 Ok(None) => (Fate::Duplicate, None),
+                Err(_) if found.reasons >= MOST_REASONS => (Fate::Unusable, None),
                 Err(errors) => {
+                    found.reasons += 1;
                     let reasons: Vec<String> = errors.iter().map(ToString::to_string).collect();
                     (Fate::Unusable, Some(reasons.join("; ").chars().take(REASON_LIMIT).collect()))
                 }

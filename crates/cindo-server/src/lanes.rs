@@ -1,5 +1,6 @@
 //! Turns at the cores. Every job begins in the short lane; one that turns out to be long goes on in the
-//! long lane, so that short work never waits behind it. Work that nobody waits for any more ends.
+//! long lane, so that short work never waits behind it, and lets go of its slot where somebody waits who has used
+//! less. Work that nobody waits for any more ends.
 
 use std::cell::RefCell;
 use std::rc::Rc;
@@ -8,10 +9,15 @@ use std::sync::atomic::{AtomicUsize, Ordering};
 
 use cindo_core::bench::Budget;
 use tokio::runtime::Handle;
-use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use tokio_util::sync::{CancellationToken, DropGuard};
 
 use crate::error::ApiError;
+use crate::turns::{Asker, Slot, Turns};
+
+tokio::task_local! {
+    /// Who asks for what is worked out in a request.
+    pub(crate) static ASKER: Asker;
+}
 
 /// What a job does between two looks at whether it may go on, cells times linear systems: about 50 ms.
 const SLICE: u64 = 1_500_000;
@@ -23,8 +29,8 @@ const MOST_JOBS: usize = 128;
 /// The two lanes and the door to them.
 #[derive(Debug, Clone)]
 pub(crate) struct Lanes {
-    short: Arc<Semaphore>,
-    long: Arc<Semaphore>,
+    short: Turns,
+    long: Turns,
     inside: Arc<AtomicUsize>,
     /// Ends everything when the server stops.
     closing: CancellationToken,
@@ -34,8 +40,8 @@ impl Default for Lanes {
     fn default() -> Self {
         let cores = std::thread::available_parallelism().map_or(1, usize::from);
         Self {
-            short: Arc::new(Semaphore::new(cores)),
-            long: Arc::new(Semaphore::new((cores - 1).max(1))),
+            short: Turns::new(cores),
+            long: Turns::new((cores - 1).max(1)),
             inside: Arc::default(),
             closing: CancellationToken::new(),
         }
@@ -53,7 +59,8 @@ impl Drop for Place {
 }
 
 /// Whoever waits for an answer; dropped, the work for it ends.
-pub(crate) struct Asker {
+pub(crate) struct Waiter {
+    asker: Asker,
     gone: CancellationToken,
     _leaves: DropGuard,
 }
@@ -74,23 +81,26 @@ impl Lanes {
     }
 
     /// Somebody who waits from now on.
-    pub(crate) fn asker(&self) -> Asker {
+    pub(crate) fn waiter(&self) -> Waiter {
+        let asker = ASKER.try_with(|asker| *asker).unwrap_or_default();
         let gone = self.closing.child_token();
-        Asker { _leaves: gone.clone().drop_guard(), gone }
+        Waiter { asker, _leaves: gone.clone().drop_guard(), gone }
     }
 
     /// Waits for a turn in the short lane.
-    pub(crate) async fn turn(&self, asker: &Asker) -> Result<Waiting, ApiError> {
-        let slot = Arc::clone(&self.short).acquire_owned().await.map_err(ApiError::internal)?;
-        Ok(Waiting { slot: Some(slot), long: Arc::clone(&self.long), gone: asker.gone.clone() })
+    pub(crate) async fn turn(&self, waiter: &Waiter) -> Waiting {
+        let Waiter { asker, gone, .. } = waiter;
+        let slot = Some(self.short.take(*asker).await);
+        Waiting { slot, asker: *asker, long: self.long.clone(), gone: gone.clone() }
     }
 }
 
 /// A turn in the short lane, on its way to the thread that takes it.
 #[derive(Debug)]
 pub(crate) struct Waiting {
-    slot: Option<OwnedSemaphorePermit>,
-    long: Arc<Semaphore>,
+    slot: Option<Slot>,
+    asker: Asker,
+    long: Turns,
     gone: CancellationToken,
 }
 
@@ -136,13 +146,14 @@ impl Turn {
     fn goes_on(&self) -> bool {
         let State { waiting, slices } = &mut *self.0.borrow_mut();
         *slices += 1;
-        if *slices == 2 {
-            // It is not short after all: it waits for its turn among the long ones.
+        // It is not short after all: it waits for its turn among the long ones, and again whenever one of them has
+        // used less.
+        let is_wanted = *slices > 2 && waiting.slot.as_ref().is_some_and(Slot::is_wanted);
+        if *slices == 2 || is_wanted {
             waiting.slot = None;
-            let long = Arc::clone(&waiting.long);
             waiting.slot = Handle::current().block_on(async {
                 tokio::select! {
-                    slot = long.acquire_owned() => slot.ok(),
+                    slot = waiting.long.take(waiting.asker) => Some(slot),
                     () = waiting.gone.cancelled() => None,
                 }
             });

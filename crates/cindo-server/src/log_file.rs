@@ -1,7 +1,9 @@
 //! The log as a file: JSON with everything in it, CSV with a row a cook for spreadsheets.
 
 use std::collections::HashMap;
+use std::ops::Range;
 
+use cindo_core::catalogue::Catalogue;
 use cindo_core::error::{FieldError, Problems};
 use cindo_core::kitchen::MOST_USES;
 use cindo_core::log::{Entry, Fault, MOST_BY_S, PRICE_KG, REAL_THICKNESS_MM, Remark, Verdict};
@@ -9,14 +11,14 @@ use cindo_core::piece::Piece;
 use cindo_core::setup::{Doneness, PlanRequest};
 use cindo_store::{KeptEntry, NewEntry};
 use jiff::Timestamp;
-use serde::de::DeserializeOwned;
-use serde::{Deserialize, Serialize};
+use serde::de::{DeserializeOwned, Error as _};
+use serde::{Deserialize, Deserializer, Serialize};
+use serde_json::value::RawValue;
 use utoipa::ToSchema;
 use uuid::Uuid;
 
 use crate::import::Looked;
-use crate::solver::Desk;
-use crate::table::Table;
+use crate::table::{Table, table_reader};
 
 /// Name of the format in the file, and its version.
 pub(crate) const FORMAT: &str = "cindo-log";
@@ -44,8 +46,8 @@ pub(crate) struct LogFile {
     left_out: usize,
     /// The entries.
     #[serde(default)]
-    #[schema(max_items = 120_000)]
-    entries: Option<Vec<FileEntry>>,
+    #[schema(max_items = 120_000, value_type = Option<Vec<FileEntry>>)]
+    entries: Option<Vec<RawEntry>>,
     /// The text of a table, instead.
     #[serde(default)]
     csv: Option<String>,
@@ -72,15 +74,76 @@ impl From<KeptEntry> for FileEntry {
     }
 }
 
+/// An entry of a file as its text: what a hundred thousand of them take is what they came with.
+#[derive(Debug)]
+pub(crate) struct RawEntry(Box<RawValue>);
+
+impl<'de> Deserialize<'de> for RawEntry {
+    fn deserialize<D: Deserializer<'de>>(reader: D) -> Result<Self, D::Error> {
+        let raw = Box::<RawValue>::deserialize(reader)?;
+        // Read whole here already, so that what is no entry is refused with its file.
+        let read: Result<FileEntry, _> =
+            serde_path_to_error::deserialize(&mut serde_json::Deserializer::from_str(raw.get()));
+        match read {
+            Ok(_) => Ok(Self(raw)),
+            Err(error) if error.path().iter().next().is_none() => {
+                Err(D::Error::custom(error.into_inner()))
+            }
+            Err(error) => Err(D::Error::custom(error)),
+        }
+    }
+}
+
 /// One of a file, as far as it could be read.
 #[derive(Debug)]
 pub(crate) enum Line {
     /// An entry of a JSON file.
-    Whole(Box<FileEntry>),
-    /// A row of a table, by its column.
-    Row(HashMap<&'static str, String>),
+    Whole(RawEntry),
+    /// A row of the table: where it stands in the text.
+    Row(Range<usize>),
     /// What the reader says.
-    Unreadable(FieldError),
+    Unreadable(Box<FieldError>),
+}
+
+/// What a file holds, each with a name, in its order.
+#[derive(Debug, Default)]
+pub(crate) struct Opened {
+    pub(crate) lines: Vec<(String, Line)>,
+    /// The table that rows stand in.
+    pub(crate) table: Rows,
+}
+
+/// The text of a table, and what its columns are.
+#[derive(Debug, Default)]
+pub(crate) struct Rows {
+    text: String,
+    delimiter: u8,
+    has_decimal_commas: bool,
+    columns: Vec<Option<&'static str>>,
+}
+
+impl Rows {
+    /// The cells of a row, by their columns.
+    fn cells(&self, row: Range<usize>) -> HashMap<&'static str, String> {
+        let text = self.text.get(row).unwrap_or_default();
+        let mut reader =
+            table_reader(self.delimiter).has_headers(false).from_reader(text.as_bytes());
+        let record = reader.records().next().and_then(Result::ok).unwrap_or_default();
+        let cells = self.columns.iter().copied().zip(record.iter());
+        let cell = |(column, value): (Option<&'static str>, &str)| {
+            let value = plain(value);
+            column.filter(|_| !value.is_empty()).map(|column| (column, value))
+        };
+        let mut row: HashMap<&'static str, String> = cells.filter_map(cell).collect();
+        if self.has_decimal_commas {
+            for column in NUMBERS {
+                if let Some(value) = row.get_mut(column) {
+                    *value = value.replace(',', ".");
+                }
+            }
+        }
+        row
+    }
 }
 
 /// Columns of the table: name, and what stands there.
@@ -111,13 +174,13 @@ pub(crate) const COLUMNS: [&str; 24] = [
     "note",
 ];
 
-/// What a file holds, each with a name, in its order.
+/// Reads a file.
 ///
 /// # Errors
 /// A file that is no log at all.
-pub(crate) fn open(file: LogFile) -> Result<Vec<(String, Line)>, Vec<FieldError>> {
+pub(crate) fn open(file: LogFile) -> Result<Opened, Vec<FieldError>> {
     let mut problems = Problems::new();
-    let lines = match (file.entries, file.csv) {
+    let opened = match (file.entries, file.csv) {
         (Some(entries), None) => {
             if file.format.as_deref() != Some(FORMAT) {
                 problems.add("format", format!("this is not a log; its format must be `{FORMAT}`"));
@@ -126,17 +189,29 @@ pub(crate) fn open(file: LogFile) -> Result<Vec<(String, Line)>, Vec<FieldError>
                 problems.add("version", format!("this program reads version {VERSION}"));
             }
             problems.at_most("entries", &entries, MOST_ENTRIES);
-            let line = |e: FileEntry| (short(&e.entry.name), Line::Whole(Box::new(e)));
-            entries.into_iter().take(MOST_ENTRIES).map(line).collect()
+            let line = |(place, raw): (usize, RawEntry)| (name_of(&raw, place), Line::Whole(raw));
+            let lines = entries.into_iter().take(MOST_ENTRIES).enumerate().map(line).collect();
+            Opened { lines, table: Rows::default() }
         }
-        (None, Some(csv)) => rows(&csv, &mut problems),
+        (None, Some(csv)) => rows(csv, &mut problems),
         _ => {
             problems
                 .add("entries", "give the entries of a log or the text of a `csv`, one of the two");
-            Vec::new()
+            Opened::default()
         }
     };
-    problems.finish().map(|()| lines)
+    problems.finish().map(|()| opened)
+}
+
+/// What an entry is listed as.
+fn name_of(raw: &RawEntry, place: usize) -> String {
+    let entry = entry_of(raw).map(|file| short(&file.entry.name));
+    entry.unwrap_or_else(|_| format!("entry {place}"))
+}
+
+fn entry_of(RawEntry(raw): &RawEntry) -> Result<FileEntry, Vec<FieldError>> {
+    serde_json::from_str(raw.get())
+        .map_err(|e| vec![FieldError { field: "entry".to_owned(), message: e.to_string() }])
 }
 
 /// A name as it is listed.
@@ -145,8 +220,8 @@ fn short(name: &str) -> String {
 }
 
 /// The rows of a table as spreadsheets write it.
-fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
-    let Table { mut reader, has_decimal_commas } = Table::of(text);
+fn rows(csv: String, problems: &mut Problems) -> Opened {
+    let Table { mut reader, has_decimal_commas, delimiter } = Table::of(&csv);
     let columns: Vec<Option<&'static str>> = match reader.headers() {
         Ok(head) => head
             .iter()
@@ -154,7 +229,7 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
             .collect(),
         Err(error) => {
             problems.add("csv", format!("is no table: {error}"));
-            return Vec::new();
+            return Opened::default();
         }
     };
     for wanted in ["at", "fish", "method"] {
@@ -165,46 +240,38 @@ fn rows(text: &str, problems: &mut Problems) -> Vec<(String, Line)> {
             );
         }
     }
-    let mut lines = Vec::new();
-    for (place, record) in reader.records().enumerate() {
+    let place_of = |column: &str| columns.iter().position(|known| *known == Some(column));
+    let name_places = [place_of("name"), place_of("fish")];
+    // The reader counts from behind the byte-order mark.
+    let head_bytes = csv.len() - csv.trim_start_matches('\u{feff}').len();
+    let mut lines: Vec<(String, Line)> = Vec::new();
+    let mut record = csv::StringRecord::new();
+    for number in 2_usize.. {
+        let from = head_bytes + usize::try_from(reader.position().byte()).unwrap_or(usize::MAX);
+        let is_row = reader.read_record(&mut record);
+        let to = head_bytes + usize::try_from(reader.position().byte()).unwrap_or(usize::MAX);
+        let (name, line) = match is_row {
+            Ok(false) => break,
+            Ok(true) if record.iter().all(str::is_empty) => continue,
+            Ok(true) => {
+                let named = name_places.iter().flatten().filter_map(|place| record.get(*place));
+                let name = named.map(plain).find(|name| !name.is_empty());
+                (name.unwrap_or_default(), Line::Row(from..to))
+            }
+            Err(error) => {
+                let field = format!("line {number}");
+                let error = FieldError { field, message: error.to_string() };
+                (String::new(), Line::Unreadable(Box::new(error)))
+            }
+        };
         if lines.len() >= MOST_ENTRIES {
             problems.add("csv", format!("at most {MOST_ENTRIES} rows, and there are more"));
             break;
         }
-        // The head is the first line.
-        let number = place + 2;
-        let line = match record {
-            Ok(record) => {
-                let cells = columns.iter().copied().zip(record.iter());
-                let cell = |(column, value): (Option<&'static str>, &str)| {
-                    let value = plain(value);
-                    column.filter(|_| !value.is_empty()).map(|column| (column, value))
-                };
-                let mut row: HashMap<&'static str, String> = cells.filter_map(cell).collect();
-                if row.is_empty() {
-                    continue;
-                }
-                if has_decimal_commas {
-                    for column in NUMBERS {
-                        if let Some(value) = row.get_mut(column) {
-                            *value = value.replace(',', ".");
-                        }
-                    }
-                }
-                Line::Row(row)
-            }
-            Err(error) => Line::Unreadable(FieldError {
-                field: format!("line {number}"),
-                message: error.to_string(),
-            }),
-        };
-        let name = match &line {
-            Line::Row(row) => row.get("name").or(row.get("fish")).cloned().unwrap_or_default(),
-            _ => String::new(),
-        };
         lines.push((format!("{number}: {}", short(&name)), line));
     }
-    lines
+    drop(reader);
+    Opened { lines, table: Rows { text: csv, delimiter, has_decimal_commas, columns } }
 }
 
 /// Columns that hold numbers.
@@ -223,16 +290,22 @@ const NUMBERS: [&str; 11] = [
 ];
 
 /// What a spreadsheet would take for a formula begins with one of these.
-const FORMULA: [char; 6] = ['=', '+', '-', '@', '\t', '\r'];
+const FORMULA: [char; 12] = ['=', '+', '-', '@', '|', '\t', '\r', '\n', '＝', '＋', '－', '＠'];
+
+/// Whether a text goes out with an apostrophe before it: a formula to a spreadsheet, or a text that begins with such
+/// an apostrophe itself, so that each comes back as it was.
+fn is_marked(text: &str) -> bool {
+    text.trim_start_matches('\'').starts_with(FORMULA)
+}
 
 /// A text that no spreadsheet takes for a formula.
 pub(crate) fn safe(text: &str) -> String {
-    if text.starts_with(FORMULA) { format!("'{text}") } else { text.to_owned() }
+    if is_marked(text) { format!("'{text}") } else { text.to_owned() }
 }
 
 /// The text again.
 fn plain(cell: &str) -> String {
-    let rest = cell.strip_prefix('\'').filter(|rest| rest.starts_with(FORMULA));
+    let rest = cell.strip_prefix('\'').filter(|rest| is_marked(rest));
     rest.unwrap_or(cell).trim().to_owned()
 }
 
@@ -302,21 +375,34 @@ fn row(found: &KeptEntry) -> [String; COLUMNS.len()] {
     ]
 }
 
-/// Looks at one of a file; `is_new` says whether its uid was not seen before.
+/// Looks at one of a file; `is_new` says whether its uid was not seen before. What is new is handed back as it is.
 pub(crate) fn look(
-    desk: &Desk<'_>,
+    catalogue: &Catalogue,
+    rows: &Rows,
     line: Line,
     is_new: &mut impl FnMut(&str) -> bool,
-) -> Looked<NewEntry> {
-    let new = match line {
-        Line::Whole(entry) => of_whole(desk, *entry)?,
-        Line::Row(row) => of_row(desk, &row)?,
-        Line::Unreadable(error) => return Err(vec![error]),
-    };
-    Ok(is_new(&new.uid).then_some(new))
+) -> Looked<Line> {
+    let new = read_line(catalogue, rows, &line)?;
+    Ok(is_new(&new.uid).then_some(line))
 }
 
-fn of_whole(desk: &Desk<'_>, file: FileEntry) -> Result<NewEntry, Vec<FieldError>> {
+/// One of a file as it is kept.
+///
+/// # Errors
+/// What is wrong with it.
+pub(crate) fn read_line(
+    catalogue: &Catalogue,
+    rows: &Rows,
+    line: &Line,
+) -> Result<NewEntry, Vec<FieldError>> {
+    match line {
+        Line::Whole(raw) => of_whole(catalogue, entry_of(raw)?),
+        Line::Row(row) => of_row(catalogue, &rows.cells(row.clone())),
+        Line::Unreadable(error) => Err(vec![(**error).clone()]),
+    }
+}
+
+fn of_whole(catalogue: &Catalogue, file: FileEntry) -> Result<NewEntry, Vec<FieldError>> {
     let mut problems = Problems::new();
     let FileEntry { uid, at, entry } = file;
     if !(1..=UID_LIMIT).contains(&uid.chars().count()) {
@@ -326,7 +412,7 @@ fn of_whole(desk: &Desk<'_>, file: FileEntry) -> Result<NewEntry, Vec<FieldError
         problems.add("entry.name", format!("allowed are 1 to {NAME_LIMIT} characters"));
     }
     check_size(&entry, &mut problems);
-    check_kind(desk, &entry.request, &mut problems);
+    check_kind(catalogue, &entry.request, &mut problems);
     check_times(&entry, &mut problems);
     problems.within("entry.remark", entry.remark.check());
     problems.finish()?;
@@ -351,8 +437,7 @@ fn check_size(entry: &Entry, problems: &mut Problems) {
 }
 
 /// Kinds have to be known; a plan that would not be solved today is history all the same.
-fn check_kind(desk: &Desk<'_>, request: &PlanRequest, problems: &mut Problems) {
-    let catalogue = desk.bench().catalogue;
+fn check_kind(catalogue: &Catalogue, request: &PlanRequest, problems: &mut Problems) {
     let piece = &request.piece;
     let field = |name: &str| format!("entry.request.{name}");
     problems.named(
@@ -475,8 +560,7 @@ impl<'r> Row<'r> {
     }
 
     /// What was planned, as far as a table tells.
-    fn request(&mut self, desk: &Desk<'_>) -> Option<PlanRequest> {
-        let catalogue = desk.bench().catalogue;
+    fn request(&mut self, catalogue: &Catalogue) -> Option<PlanRequest> {
         let species = self.named("fish", "kind of fish", &catalogue.species, |s| (&s.id, &s.name));
         let method =
             self.named("method", "way of cooking", &catalogue.methods, |m| (&m.id, &m.name));
@@ -517,7 +601,7 @@ impl<'r> Row<'r> {
 const THICKNESS_MM: (f64, f64) = (3.0, 150.0);
 
 fn of_row(
-    desk: &Desk<'_>,
+    catalogue: &Catalogue,
     cells: &HashMap<&'static str, String>,
 ) -> Result<NewEntry, Vec<FieldError>> {
     let mut row = Row { cells, problems: Problems::new() };
@@ -527,13 +611,13 @@ fn of_row(
             "is no time; allowed is RFC 3339, or a date and time such as 2026-11-26 19:30";
         row.problems.add("at", allowed);
     }
-    let request = row.request(desk);
+    let request = row.request(catalogue);
     let times = (1.0, LONGEST_S);
     let planned_s = row.number("planned_s", times, "s");
     let out_s = row.number("out_s", times, "s");
     let core_served_c = row.number("core_served_c", (0.0, 110.0), "°C");
     let remark = row.remark();
-    let species = request.as_ref().and_then(|r| desk.bench().catalogue.species(&r.piece.species));
+    let species = request.as_ref().and_then(|r| catalogue.species(&r.piece.species));
     let name = row.text("name").or(species.map(|species| species.name.as_str()));
     let gear_name = row.text("gear").unwrap_or_default().chars().take(LONGEST_GEAR).collect();
     // The same row is the same entry, whoever brings it in again.

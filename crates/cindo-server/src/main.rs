@@ -25,6 +25,7 @@ mod serve;
 mod sheet;
 mod solver;
 mod table;
+mod turns;
 
 use std::io::{Read, Write};
 use std::path::PathBuf;
@@ -40,6 +41,10 @@ use clap::{Parser, Subcommand};
 use serde::Serialize;
 
 use crate::config::ServeConfig;
+
+/// The system's own allocator keeps what one large request took; this one gives it back (`.cargo/config.toml`).
+#[global_allocator]
+static ALLOCATOR: tikv_jemallocator::Jemalloc = tikv_jemallocator::Jemalloc;
 
 /// Exit code for bad input.
 const BAD_INPUT: u8 = 2;

@@ -11,8 +11,13 @@ use image::{DynamicImage, ImageDecoder, ImageFormat, ImageReader, Limits};
 /// Largest photo, bytes, and longest side that one is read with, pixels.
 const LARGEST: usize = 8 * 1024 * 1024;
 const LONGEST_PX: u32 = 12_000;
-/// Most memory that reading one may take, bytes.
-const MEMORY: u64 = 160 * 1024 * 1024;
+/// Most memory that reading one may take, bytes: with its body within 160 MB in all.
+const MEMORY: u64 = 120 * 1024 * 1024;
+/// Most pixels times passes of one: a progressive JPEG goes over its picture once for each pass.
+const MOST_PIXEL_PASSES: u64 = 400_000_000;
+/// What each pixel of a JPEG takes while it is read, beside the picture: coefficients are kept from pass to pass.
+const JPEG_BYTES: u64 = 1;
+const PROGRESSIVE_BYTES: u64 = 7;
 /// Longest side that is kept, pixels, and how well, of 100.
 const KEPT_PX: u32 = 1600;
 const QUALITY: u8 = 82;
@@ -42,15 +47,32 @@ pub(crate) fn drawn_anew(base64: &str) -> Result<Vec<u8>, Vec<FieldError>> {
     limits.max_alloc = Some(MEMORY);
     reader.limits(limits);
     let damaged = |e: image::ImageError| refused(format!("cannot be read: {e}"));
+    let passes = if reader.format() == Some(ImageFormat::Jpeg) { scans(&bytes) } else { 1 };
     let mut decoder = reader.into_decoder().map_err(damaged)?;
+    let (width, height) = decoder.dimensions();
+    let pixels = u64::from(width) * u64::from(height);
+    let beside = if passes > 1 { PROGRESSIVE_BYTES } else { JPEG_BYTES };
+    let takes = decoder.total_bytes().saturating_add(beside * pixels);
+    if takes > MEMORY || pixels.saturating_mul(passes) > MOST_PIXEL_PASSES {
+        return Err(refused(format!(
+            "has {width} × {height} pixels in {passes} passes, which takes too much to read; allowed are 30 million \
+             pixels, or 12 million in a progressive JPEG"
+        )));
+    }
     // Which way up it was taken stands in what is left out.
     let orientation = decoder.orientation().map_err(damaged)?;
     let mut photo = DynamicImage::from_decoder(decoder).map_err(damaged)?;
-    photo.apply_orientation(orientation);
     if photo.width().max(photo.height()) > KEPT_PX {
         photo = photo.thumbnail(KEPT_PX, KEPT_PX);
     }
+    photo.apply_orientation(orientation);
     jpeg(&photo)
+}
+
+/// How often a JPEG goes over its picture: each pass begins with this marker, which coded data never hold
+/// (ITU-T T.81, B.1.1.5).
+fn scans(jpeg: &[u8]) -> u64 {
+    jpeg.windows(2).filter(|pair| *pair == [0xff, 0xda]).fold(0, |count, _| count + 1)
 }
 
 /// As a JPEG.

@@ -1,10 +1,14 @@
 //! Reading JSON requests: what is wrong names its field.
 
+use std::borrow::Cow;
+use std::cell::RefCell;
 use std::collections::BTreeMap;
 
 use cindo_core::error::FieldError;
-use serde::de::DeserializeOwned;
-use serde_json::Value;
+use serde::de::{
+    DeserializeOwned, DeserializeSeed, Error as _, IgnoredAny, MapAccess, SeqAccess, Visitor,
+};
+use serde::{Deserialize, Deserializer};
 use utoipa::ToSchema;
 use utoipa::openapi::schema::{ArrayItems, SchemaType, Type};
 use utoipa::openapi::{RefOr, Schema};
@@ -31,11 +35,9 @@ impl From<Misread> for FieldError {
 pub(crate) fn parse<T: DeserializeOwned + ToSchema>(bytes: &[u8]) -> Result<T, Misread> {
     // What is no JSON is refused below.
     if bytes.contains(&b'[')
-        && let Ok(raw) = serde_json::from_slice(bytes)
-        && let Some(at) = Shapes::of::<T>().list_for_object(&T::schema(), &raw)
+        && let Some(FieldError { field, message }) = Shapes::of::<T>().misfit(&T::schema(), bytes)
     {
-        let field = if at.is_empty() { "body".to_owned() } else { short(&at[1..], 120) };
-        let message = "a list; it must be an object".to_owned();
+        let field = if field.is_empty() { "body".to_owned() } else { short(&field[1..], 120) };
         return Err(Misread::Field(FieldError { field, message }));
     }
     let mut reader = serde_json::Deserializer::from_slice(bytes);
@@ -64,39 +66,159 @@ impl Shapes {
         Self(parts.into_iter().collect())
     }
 
-    /// Where a list stands for an object: its path, with a dot before each part.
-    fn list_for_object(&self, shape: &RefOr<Schema>, value: &Value) -> Option<String> {
-        let shape = match shape {
+    /// Where a list stands for an object, or is longer than its place allows: its path, with a dot before each part.
+    /// The text is gone through once and nothing of it is kept.
+    fn misfit(&self, shape: &RefOr<Schema>, text: &[u8]) -> Option<FieldError> {
+        let found = RefCell::new(None);
+        let place = Place { shapes: self, kinds: self.kinds(shape), found: &found };
+        let mut reader = serde_json::Deserializer::from_slice(text);
+        // Stops where it found one; what is no JSON is refused by whoever reads it.
+        let _ = place.deserialize(&mut reader);
+        found.into_inner()
+    }
+
+    /// The shapes that something may have: references followed, alternatives side by side.
+    fn kinds<'s>(&'s self, shape: &'s RefOr<Schema>) -> Vec<&'s Schema> {
+        match shape {
             RefOr::Ref(part) => {
-                let name = part.ref_location.rsplit('/').next()?;
-                return self.list_for_object(self.0.get(name)?, value);
-            }
-            RefOr::T(shape) => shape,
-        };
-        let under = |name: &str, shape: &RefOr<Schema>, value: &Value| {
-            self.list_for_object(shape, value).map(|at| format!(".{name}{at}"))
-        };
-        match (shape, value) {
-            (Schema::Object(object), Value::Array(_)) => {
-                matches!(object.schema_type, SchemaType::Type(Type::Object)).then(String::new)
-            }
-            (Schema::Object(object), Value::Object(fields)) => {
-                fields.iter().find_map(|(name, value)| {
-                    object.properties.get(name).and_then(|shape| under(name, shape, value))
-                })
-            }
-            (Schema::Array(list), Value::Array(items)) => {
-                let ArrayItems::RefOrSchema(shape) = &list.items else { return None };
-                items.iter().enumerate().find_map(|(i, item)| under(&i.to_string(), shape, item))
+                let name = part.ref_location.rsplit('/').next();
+                let shape = name.and_then(|name| self.0.get(name));
+                shape.map_or_else(Vec::new, |shape| self.kinds(shape))
             }
             // Of a part that may be left out, or of several kinds.
-            (Schema::OneOf(kinds), value) => {
-                kinds.items.iter().find_map(|shape| self.list_for_object(shape, value))
+            RefOr::T(Schema::OneOf(kinds)) => {
+                kinds.items.iter().flat_map(|shape| self.kinds(shape)).collect()
             }
-            _ => None,
+            RefOr::T(shape) => vec![shape],
         }
     }
 }
+
+/// A place in the text, the shapes that may stand there, and where a list was found in an object's place.
+struct Place<'s> {
+    shapes: &'s Shapes,
+    kinds: Vec<&'s Schema>,
+    found: &'s RefCell<Option<FieldError>>,
+}
+
+impl<'s> Place<'s> {
+    fn below(&self, shapes: impl Iterator<Item = &'s RefOr<Schema>>) -> Self {
+        let kinds = shapes.flat_map(|shape| self.shapes.kinds(shape)).collect();
+        Self { shapes: self.shapes, kinds, found: self.found }
+    }
+
+    /// What was found below has a longer path from here.
+    fn complain(&self, message: String) {
+        *self.found.borrow_mut() = Some(FieldError { field: String::new(), message });
+    }
+
+    fn name(&self, name: &dyn std::fmt::Display) {
+        if let Some(found) = &mut *self.found.borrow_mut() {
+            found.field.insert_str(0, &format!(".{name}"));
+        }
+    }
+}
+
+impl<'de> DeserializeSeed<'de> for Place<'_> {
+    type Value = ();
+
+    fn deserialize<D: Deserializer<'de>>(self, reader: D) -> Result<(), D::Error> {
+        if self.kinds.is_empty() {
+            return IgnoredAny::deserialize(reader).map(drop);
+        }
+        reader.deserialize_any(self)
+    }
+}
+
+impl<'de> Visitor<'de> for Place<'_> {
+    type Value = ();
+
+    fn expecting(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        f.write_str("JSON")
+    }
+
+    fn visit_unit<E>(self) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_bool<E>(self, _: bool) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_i64<E>(self, _: i64) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_u64<E>(self, _: u64) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_f64<E>(self, _: f64) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_str<E>(self, _: &str) -> Result<(), E> {
+        Ok(())
+    }
+
+    fn visit_seq<A: SeqAccess<'de>>(self, mut items: A) -> Result<(), A::Error> {
+        let is_object = |kind: &&Schema| {
+            matches!(kind, Schema::Object(object)
+                if matches!(object.schema_type, SchemaType::Type(Type::Object)))
+        };
+        if self.kinds.iter().any(|kind| is_object(kind)) {
+            self.complain("a list; it must be an object".to_owned());
+            return Err(A::Error::custom("a list for an object"));
+        }
+        let kinds = self.kinds.iter().filter_map(|kind| match kind {
+            Schema::Array(list) => match &list.items {
+                ArrayItems::RefOrSchema(shape) => Some(&**shape),
+                _ => None,
+            },
+            _ => None,
+        });
+        let kinds: Vec<&RefOr<Schema>> = kinds.collect();
+        let named = self.kinds.iter().filter_map(|kind| match kind {
+            Schema::Array(list) => list.max_items,
+            _ => None,
+        });
+        let most = named.max().unwrap_or(MOST_ITEMS);
+        for place in 0_usize.. {
+            if place > most {
+                self.complain(format!("has more than {most} of them; allowed are up to {most}"));
+                return Err(A::Error::custom("too many"));
+            }
+            let item = items.next_element_seed(self.below(kinds.iter().copied()));
+            match item {
+                Ok(Some(())) => {}
+                Ok(None) => break,
+                Err(error) => {
+                    self.name(&place);
+                    return Err(error);
+                }
+            }
+        }
+        Ok(())
+    }
+
+    fn visit_map<A: MapAccess<'de>>(self, mut fields: A) -> Result<(), A::Error> {
+        while let Some(name) = fields.next_key::<Cow<'de, str>>()? {
+            let kinds = self.kinds.iter().filter_map(|kind| match kind {
+                Schema::Object(object) => object.properties.get(&*name),
+                _ => None,
+            });
+            let kinds: Vec<&RefOr<Schema>> = kinds.collect();
+            if let Err(error) = fields.next_value_seed(self.below(kinds.into_iter())) {
+                self.name(&name);
+                return Err(error);
+            }
+        }
+        Ok(())
+    }
+}
+
+/// Items of a list of which nothing else is said.
+const MOST_ITEMS: usize = 20_000;
 
 /// Longest that the reader's message is repeated, characters: it lists what is allowed.
 const LONGEST_MESSAGE: usize = 900;

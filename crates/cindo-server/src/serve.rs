@@ -12,7 +12,7 @@ use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::web::{self, Data};
 use actix_web::{App, Error, HttpMessage, HttpServer};
 use cindo_core::catalogue::Catalogue;
-use cindo_store::{CookId, NewCard, NewEntry, Store, StoreError};
+use cindo_store::{CookId, NewCard, Store, StoreError};
 use jiff::Timestamp;
 use rustix::net::sockopt::set_tcp_user_timeout;
 use tokio::net::TcpStream;
@@ -97,8 +97,9 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let description = Data::new(openapi::document(&catalogue));
     let solver = Data::new(Solver::new(catalogue, lanes.clone()));
     let imports = Data::new(Arc::new(Imports::<NewCard>::default()));
-    let log_imports = Data::new(Arc::new(Imports::<NewEntry>::default()));
+    let log_imports = Data::new(Arc::new(routes::log::LogImports::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
+    let decoding = Data::new(routes::photo::Decoding::default());
     let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
     let live_data = Data::new(live.clone());
     let refresh = Refresh::default();
@@ -124,6 +125,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(imports.clone())
             .app_data(log_imports.clone())
             .app_data(large_bodies.clone())
+            .app_data(decoding.clone())
             .app_data(live_data.clone())
             .app_data(refresh_data.clone())
             .app_data(web::PathConfig::default().error_handler(|_not_a_number, request| {

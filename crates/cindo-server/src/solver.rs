@@ -41,8 +41,8 @@ impl Solver {
         work: impl FnOnce(&Desk<'_>) -> T + Send + 'static,
     ) -> Result<T, ApiError> {
         let place = self.lanes.enter()?;
-        let asker = self.lanes.asker();
-        let waiting = self.lanes.turn(&asker).await?;
+        let waiter = self.lanes.waiter();
+        let waiting = self.lanes.turn(&waiter).await;
         let (catalogue, memo) = (Arc::clone(&self.catalogue), self.memo.clone());
         let span = tracing::Span::current();
         let outcome = web::block(move || {

@@ -606,7 +606,7 @@ fn a_hundred_thousand_cooks_stay_quick() {
         .collect();
     let started = Instant::now();
     let store = Store::open(&file).unwrap();
-    store.add_entries(&new).unwrap();
+    store.add_entries(new.into_iter()).unwrap();
     drop(store);
     println!("written in {:?}, {} MB", started.elapsed(), file.metadata().unwrap().len() >> 20);
     let server = Server::on(&file);

@@ -314,11 +314,14 @@ impl Store {
     ///
     /// # Errors
     /// When the file cannot be written.
-    pub fn add_entries(&self, new: &[NewEntry]) -> Result<Vec<Option<EntryId>>, StoreError> {
+    pub fn add_entries(
+        &self,
+        new: impl Iterator<Item = NewEntry>,
+    ) -> Result<Vec<Option<EntryId>>, StoreError> {
         self.write(|connection| {
-            let add = |new: &NewEntry| {
+            let add = |new: NewEntry| {
                 let id: Option<i32> = diesel::insert_or_ignore_into(log_entry::table)
-                    .values(row(new))
+                    .values(row(&new))
                     .returning(log_entry::id)
                     .get_result(connection)
                     .optional()?;
@@ -327,7 +330,7 @@ impl Store {
                 }
                 Ok(id.map(EntryId))
             };
-            new.iter().map(add).collect()
+            new.map(add).collect()
         })
     }
 

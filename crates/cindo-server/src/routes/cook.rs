@@ -3,8 +3,9 @@
 use std::sync::Arc;
 
 use actix_web::http::header;
+use actix_web::mime;
 use actix_web::web::{Data, Json, Path, Query};
-use actix_web::{HttpRequest, HttpResponse, Responder, delete, get, post, rt};
+use actix_web::{HttpMessage, HttpRequest, HttpResponse, Responder, delete, get, post, rt};
 use actix_web_lab::sse;
 use cindo_core::catalogue::Catalogue;
 use cindo_core::cook::{
@@ -24,6 +25,7 @@ use uuid::Uuid;
 
 use super::line_up::{self, after};
 use super::{Body, on_store};
+use crate::access::IsHead;
 use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::{ALIVE, Live};
@@ -784,9 +786,13 @@ pub(crate) async fn restore_cook(
 /// asked for. Each has an id; give the last one as `Last-Event-ID` to hear what came after it.
 #[utoipa::path(responses((status = 200, body = String, content_type = "text/event-stream")))]
 #[get("/api/live")]
-pub(crate) async fn get_live(live: Data<Live>, request: HttpRequest) -> impl Responder {
+pub(crate) async fn get_live(live: Data<Live>, request: HttpRequest) -> HttpResponse {
+    if request.extensions().contains::<IsHead>() {
+        return HttpResponse::Ok().content_type(mime::TEXT_EVENT_STREAM).finish();
+    }
     let last = request.headers().get("last-event-id").and_then(|id| id.to_str().ok());
     let stream = sse::Sse::from_infallible_stream(live.listen(last)).with_keep_alive(ALIVE);
     // Packed, a message would wait for the next one.
-    stream.customize().insert_header(header::ContentEncoding::Identity)
+    let stream = stream.customize().insert_header(header::ContentEncoding::Identity);
+    stream.respond_to(&request).map_into_boxed_body()
 }

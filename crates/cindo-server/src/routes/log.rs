@@ -27,7 +27,7 @@ use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::import::{ImportReport, Imports};
 use crate::live::Live;
-use crate::log_file::{self, FileEntry, LogFile, NAME_LIMIT};
+use crate::log_file::{self, FileEntry, Line, LogFile, NAME_LIMIT, Rows};
 use crate::routes::cook::told;
 use crate::solver::{Desk, Solver, caught};
 
@@ -289,7 +289,7 @@ pub(crate) async fn create_entry(
     let uid = Uuid::new_v4().to_string();
     let new = NewEntry { uid, cook: None, at_ms: at.as_millisecond(), entry };
     let found = on_store(&store, move |store| {
-        let id = store.add_entries(std::slice::from_ref(&new))?.into_iter().flatten().next();
+        let id = store.add_entries(std::iter::once(new.clone()))?.into_iter().flatten().next();
         store.find_entry(id.unwrap_or(EntryId(0)))
     });
     let found = found.await?;
@@ -598,6 +598,9 @@ pub(crate) async fn export_log_csv(store: Data<Store>) -> HttpResponse {
         .streaming(told_in_parts(store, log_file::csv_head(), |_| String::new(), of))
 }
 
+/// Logs on their way in: lines that are new, each with the table that it may stand in.
+pub(crate) type LogImports = Imports<(Arc<Rows>, Line)>;
+
 /// Lines in one answer.
 const LINES: usize = 100;
 
@@ -613,15 +616,18 @@ const LINES: usize = 100;
 pub(crate) async fn create_log_import(
     solver: Data<Solver>,
     store: Data<Store>,
-    imports: Data<Arc<Imports<NewEntry>>>,
+    imports: Data<Arc<LogImports>>,
     Body(file): Body<LogFile, IMPORT_LIMIT_KB>,
 ) -> Result<HttpResponse, ApiError> {
-    let lines = actix_web::web::block(move || log_file::open(file)).await??;
+    let opened = actix_web::web::block(move || log_file::open(file)).await??;
     let mut known: HashSet<String> = on_store(&store, Store::entry_uids).await?;
+    let rows = Arc::new(opened.table);
     let look = move |desk: &Desk<'_>, line| {
-        log_file::look(desk, line, &mut |uid: &str| known.insert(uid.to_owned()))
+        let mut is_new = |uid: &str| known.insert(uid.to_owned());
+        let looked = log_file::look(desk.bench().catalogue, &rows, line, &mut is_new)?;
+        Ok(looked.map(|line| (Arc::clone(&rows), line)))
     };
-    let job = imports.begin(&solver, lines, look)?;
+    let job = imports.begin(&solver, opened.lines, look)?;
     let report = job.report(0, LINES);
     Ok(HttpResponse::Accepted()
         .insert_header((header::LOCATION, format!("/api/log/import/{}", report.id)))
@@ -635,7 +641,7 @@ pub(crate) async fn create_log_import(
 ))]
 #[get("/api/log/import/{id}")]
 pub(crate) async fn get_log_import(
-    imports: Data<Arc<Imports<NewEntry>>>,
+    imports: Data<Arc<LogImports>>,
     id: Path<u32>,
     lines: Query<Lines>,
 ) -> Result<Json<ImportReport>, ApiError> {
@@ -651,13 +657,18 @@ pub(crate) async fn get_log_import(
 #[post("/api/log/import/{id}/keep")]
 pub(crate) async fn keep_log_import(
     store: Data<Store>,
+    solver: Data<Solver>,
     live: Data<Live>,
-    imports: Data<Arc<Imports<NewEntry>>>,
+    imports: Data<Arc<LogImports>>,
     id: Path<u32>,
 ) -> Result<Json<ImportReport>, ApiError> {
     let job = imports.find(*id)?;
     let kept = actix_web::web::block(move || {
-        job.keep(|new| store.add_entries(new).map(drop))?;
+        let catalogue = solver.catalogue();
+        // What was read once is read again, one after the other.
+        let entry =
+            |(rows, line): &(Arc<Rows>, Line)| log_file::read_line(catalogue, rows, line).ok();
+        job.keep(|new| store.add_entries(new.iter().filter_map(entry)).map(drop))?;
         Ok::<_, ApiError>(job.report(0, LINES))
     });
     let report = kept.await??;
@@ -672,7 +683,7 @@ pub(crate) async fn keep_log_import(
 ))]
 #[delete("/api/log/import/{id}")]
 pub(crate) async fn delete_log_import(
-    imports: Data<Arc<Imports<NewEntry>>>,
+    imports: Data<Arc<LogImports>>,
     id: Path<u32>,
 ) -> Result<HttpResponse, ApiError> {
     imports.find(*id)?.end();

@@ -11,7 +11,7 @@ mod import;
 mod kitchen;
 mod line_up;
 pub(crate) mod log;
-mod photo;
+pub(crate) mod photo;
 mod plan;
 mod prep;
 mod reading_file;
@@ -24,6 +24,7 @@ use std::time::Duration;
 use actix_web::http::header;
 use actix_web::{HttpRequest, HttpResponse, web};
 use cindo_store::{Store, StoreError};
+use futures_util::StreamExt;
 use serde::de::DeserializeOwned;
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use utoipa::ToSchema;
@@ -41,6 +42,9 @@ const IMPORT_LIMIT_KB: usize = 24 * 1024;
 const SMALL_BODY_KB: usize = 64;
 /// Room for large bodies, kB.
 const LARGE_BODIES_KB: usize = 32 * 1024;
+/// It is taken in pieces of this, kB, and there has to be some within this.
+const ROOM_KB: u32 = 512;
+const ROOM_TIME: Duration = Duration::from_secs(2);
 /// A body has to come within this.
 const BODY_TIME: Duration = Duration::from_secs(10);
 
@@ -55,13 +59,41 @@ impl Default for LargeBodies {
 }
 
 impl LargeBodies {
-    /// Room for one of this size, once there is some; busy when that takes longer than a body may.
-    async fn enter(&self, size_kb: usize) -> Result<OwnedSemaphorePermit, ApiError> {
-        let size_kb = u32::try_from(size_kb).map_err(ApiError::internal)?;
-        let room = Arc::clone(&self.0).acquire_many_owned(size_kb);
-        let room = tokio::time::timeout(BODY_TIME, room).await;
+    /// Room for so much more of a body that has come, once there is some; busy when that takes long.
+    async fn enter(&self, more_kb: u32) -> Result<OwnedSemaphorePermit, ApiError> {
+        let room = Arc::clone(&self.0).acquire_many_owned(more_kb);
+        let room = tokio::time::timeout(ROOM_TIME, room).await;
         room.map_err(|_elapsed| ApiError::Busy)?.map_err(ApiError::internal)
     }
+}
+
+/// A body as it comes. One that is not small takes room for what has come of it, not for what it says will come.
+async fn read_body(
+    mut payload: web::Payload,
+    rooms: Option<&LargeBodies>,
+    limit_kb: usize,
+) -> Result<(Vec<u8>, Option<OwnedSemaphorePermit>), ApiError> {
+    let mut bytes = Vec::new();
+    let mut room: Option<OwnedSemaphorePermit> = None;
+    let mut room_kb = SMALL_BODY_KB;
+    while let Some(chunk) = payload.next().await {
+        let chunk = chunk.map_err(|_cut| ApiError::Unreadable("not whole".to_owned()))?;
+        if bytes.len() + chunk.len() > limit_kb * 1024 {
+            return Err(ApiError::TooLarge { limit_kb });
+        }
+        if let Some(rooms) = rooms {
+            while bytes.len() + chunk.len() > room_kb * 1024 {
+                let more = rooms.enter(ROOM_KB).await?;
+                room_kb += usize::try_from(ROOM_KB).map_err(ApiError::internal)?;
+                match &mut room {
+                    Some(room) => room.merge(more),
+                    None => room = Some(more),
+                }
+            }
+        }
+        bytes.extend_from_slice(&chunk);
+    }
+    Ok((bytes, room))
 }
 
 /// Adds every route of the API.
@@ -161,29 +193,20 @@ where
     type Future = std::pin::Pin<Box<dyn Future<Output = Result<Self, ApiError>>>>;
 
     fn from_request(request: &HttpRequest, payload: &mut actix_web::dev::Payload) -> Self::Future {
-        let size_kb = request
-            .headers()
-            .get(header::CONTENT_LENGTH)
-            .and_then(|length| length.to_str().ok()?.parse().ok())
-            .map_or(LIMIT_KB, |length: usize| length.div_ceil(1024));
-        let large_bodies = request.app_data::<web::Data<LargeBodies>>().cloned();
+        let length = request.headers().get(header::CONTENT_LENGTH);
+        let length: Option<usize> = length.and_then(|length| length.to_str().ok()?.parse().ok());
+        let rooms = request.app_data::<web::Data<LargeBodies>>().cloned();
         let payload = web::Payload::from_request(request, payload).into_inner();
         Box::pin(async move {
-            let too_large = || ApiError::TooLarge { limit_kb: LIMIT_KB };
-            if size_kb > LIMIT_KB {
-                return Err(too_large());
+            if length.is_some_and(|length| length > LIMIT_KB * 1024) {
+                return Err(ApiError::TooLarge { limit_kb: LIMIT_KB });
             }
-            // A large body is not read before there is room for it.
-            let room = match large_bodies.filter(|_| size_kb > SMALL_BODY_KB) {
-                Some(rooms) => Some(rooms.enter(size_kb).await?),
-                None => None,
-            };
             let payload = payload.map_err(ApiError::internal)?;
-            let bytes = tokio::time::timeout(BODY_TIME, payload.to_bytes_limited(LIMIT_KB * 1024))
-                .await
-                .map_err(|_elapsed| ApiError::TooSlow { limit_s: BODY_TIME.as_secs() })?
-                .map_err(|_longer| too_large())?
-                .map_err(|_cut| ApiError::Unreadable("not whole".to_owned()))?;
+            let rooms = rooms.as_ref().map(|rooms| rooms.get_ref());
+            let (bytes, room) =
+                tokio::time::timeout(BODY_TIME, read_body(payload, rooms, LIMIT_KB))
+                    .await
+                    .map_err(|_elapsed| ApiError::TooSlow { limit_s: BODY_TIME.as_secs() })??;
             if bytes.len() <= SMALL_BODY_KB * 1024 {
                 return Ok(Self(request::parse(&bytes)?));
             }

@@ -1,10 +1,13 @@
 //! Photos of the log's entries.
 
+use std::sync::Arc;
+
 use actix_web::http::header;
 use actix_web::web::{self, Data, Path};
 use actix_web::{HttpResponse, delete, get, put};
 use cindo_store::{EntryId, Store};
 use serde::Deserialize;
+use tokio::sync::Semaphore;
 use utoipa::ToSchema;
 
 use super::{Body, on_store};
@@ -14,6 +17,16 @@ use crate::picture;
 
 /// Largest body with a photo in it, kB: eight megabytes as base64 and a little around it.
 const PHOTO_LIMIT_KB: usize = 11 * 1024;
+
+/// The turn at reading a photo.
+#[derive(Debug)]
+pub(crate) struct Decoding(Arc<Semaphore>);
+
+impl Default for Decoding {
+    fn default() -> Self {
+        Self(Arc::new(Semaphore::new(1)))
+    }
+}
 
 /// A photo to keep.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -36,11 +49,18 @@ pub(crate) struct PutPhoto {
 pub(crate) async fn update_photo(
     store: Data<Store>,
     live: Data<Live>,
+    decoding: Data<Decoding>,
     id: Path<i32>,
     Body(photo): Body<PutPhoto, PHOTO_LIMIT_KB>,
 ) -> Result<HttpResponse, ApiError> {
     let id = EntryId(*id);
-    let jpeg = web::block(move || picture::drawn_anew(&photo.image)).await??;
+    // One at a time: what one takes is bounded, what many take is not.
+    let turn = Arc::clone(&decoding.0).acquire_owned().await.map_err(ApiError::internal)?;
+    let jpeg = web::block(move || {
+        let _turn = turn;
+        picture::drawn_anew(&photo.image)
+    });
+    let jpeg = jpeg.await??;
     on_store(&store, move |store| store.set_photo(id, &jpeg)).await?;
     live.tell("log", &id);
     Ok(HttpResponse::NoContent().finish())

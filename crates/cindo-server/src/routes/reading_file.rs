@@ -76,7 +76,7 @@ fn rows(
     problems.finish()?;
     let mut problems = Problems::new();
     let in_s = milestones(&events(&cook.begun, cook.events.iter()))?.in_s;
-    let Table { mut reader, has_decimal_commas } = Table::of(&file.csv);
+    let Table { mut reader, has_decimal_commas, .. } = Table::of(&file.csv);
     let head = reader.headers().cloned().unwrap_or_default();
     let place =
         |wanted: &str| head.iter().position(|name| name.trim().eq_ignore_ascii_case(wanted));
