@@ -120,7 +120,7 @@ fn remember(store: &Store, catalogue: &Catalogue) -> Result<(), String> {
         let said = |errors: Vec<FieldError>| format!("{errors:?}");
         let plan = plan(catalogue, &new.entry.request).map_err(said)?;
         let jpeg = picture::jpeg(&plate(&plan)).map_err(said)?;
-        store.set_photo(*id, &jpeg).map_err(|e| e.to_string())?;
+        store.set_photo(*id, None, &jpeg).map_err(|e| e.to_string())?;
     }
     let check = oven_check(catalogue)?;
     store.add_check(&check, now_ms - CHECKED_MS).map(drop).map_err(|e| e.to_string())

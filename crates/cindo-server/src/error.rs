@@ -25,6 +25,14 @@ pub(crate) enum ApiError {
     /// Somebody else changed it since it was looked at.
     #[error("somebody else changed it meanwhile: look at it again")]
     Changed,
+    /// The same, with what is there now.
+    #[error("somebody else changed it meanwhile: look at it again")]
+    Stale(serde_json::Value),
+    /// What replaces something says what it saw.
+    #[error(
+        "give the revision that the change was made on as If-Match; * replaces whatever is there"
+    )]
+    Unconditional,
     /// Text that is no JSON.
     #[error("the body is {0}")]
     Unreadable(String),
@@ -67,6 +75,9 @@ pub(crate) struct Problem {
     status: u16,
     /// Every field that is wrong and what is allowed.
     errors: Vec<FieldError>,
+    /// Where somebody else changed it meanwhile: what is there now.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    current: Option<serde_json::Value>,
 }
 
 impl ApiError {
@@ -79,7 +90,8 @@ impl ApiError {
             Self::Invalid(_) => "/problems/invalid-request",
             Self::Unreadable(_) => "/problems/not-json",
             Self::Conflict(_) => "/problems/conflict",
-            Self::Changed => "/problems/changed",
+            Self::Changed | Self::Stale(_) => "/problems/changed",
+            Self::Unconditional => "/problems/unconditional",
             Self::Forbidden(_) => "/problems/forbidden",
             Self::Unsupported(_) => "/problems/unsupported",
             Self::TooSlow { .. } => "/problems/too-slow",
@@ -100,7 +112,8 @@ impl ResponseError for ApiError {
             Self::Invalid(_) => StatusCode::UNPROCESSABLE_ENTITY,
             Self::Unreadable(_) => StatusCode::BAD_REQUEST,
             Self::Conflict(_) => StatusCode::CONFLICT,
-            Self::Changed => StatusCode::PRECONDITION_FAILED,
+            Self::Changed | Self::Stale(_) => StatusCode::PRECONDITION_FAILED,
+            Self::Unconditional => StatusCode::PRECONDITION_REQUIRED,
             Self::Forbidden(_) => StatusCode::FORBIDDEN,
             Self::Unsupported(_) => StatusCode::UNSUPPORTED_MEDIA_TYPE,
             Self::TooSlow { .. } => StatusCode::REQUEST_TIMEOUT,
@@ -125,6 +138,10 @@ impl ResponseError for ApiError {
             errors: match self {
                 Self::Invalid(errors) => errors.clone(),
                 _ => Vec::new(),
+            },
+            current: match self {
+                Self::Stale(current) => Some(current.clone()),
+                _ => None,
             },
         };
         let mut response = HttpResponse::build(status);
@@ -170,7 +187,15 @@ impl From<StoreError> for ApiError {
             | StoreError::NoEntry { .. }
             | StoreError::NoPhoto { .. }
             | StoreError::NoLineUp { .. }
-            | StoreError::NoCheck { .. } => Self::NotFound(error.to_string()),
+            | StoreError::NoCheck { .. }
+            | StoreError::NoRow => Self::NotFound(error.to_string()),
+            StoreError::Unreadable { .. }
+            | StoreError::UnreadableCook { .. }
+            | StoreError::UnreadableEntry { .. }
+            | StoreError::UnreadableLineUp { .. } => Self::Invalid(vec![FieldError {
+                field: "id".to_owned(),
+                message: error.to_string(),
+            }]),
             StoreError::Changed => Self::Changed,
             StoreError::Full => Self::NoRoom(error.to_string()),
             StoreError::Busy | StoreError::ReadOnly | StoreError::Replaced => {

@@ -86,6 +86,9 @@ pub struct Card {
     /// When it was last changed, RFC 3339 in UTC.
     #[schema(value_type = String)]
     pub updated_at: Timestamp,
+    /// How often it was changed; a change names the one that it was made on as `If-Match`.
+    #[schema(minimum = 1)]
+    pub revision: i64,
 }
 
 /// A card that is in the file and does not read back; nothing of it is deleted.
@@ -121,6 +124,7 @@ struct CardRow {
     updated_at: String,
     version: i32,
     choices: Option<String>,
+    revision: i64,
 }
 
 #[derive(Insertable)]
@@ -162,6 +166,7 @@ impl TryFrom<CardRow> for Card {
             name: row.name,
             note: row.note,
             core_version: row.core_version,
+            revision: row.revision,
         })
     }
 }
@@ -344,28 +349,37 @@ impl Store {
         })
     }
 
-    /// Changes a card's name, note or both.
+    /// Changes a card's name, note or both, unless somebody else changed it since `revision`; with none, whatever they
+    /// did.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when it is not in the box.
+    /// [`StoreError::NotFound`] when it is not in the box; [`StoreError::Changed`] where somebody else changed it.
     pub fn rename_card(
         &self,
         id: CardId,
+        revision: Option<i64>,
         name: Option<&str>,
         note: Option<&str>,
         now: Timestamp,
     ) -> Result<(), StoreError> {
         let stamp = now.to_string();
-        let changed = self.write(|connection| {
-            Ok(diesel::update(card::table.find(id.0).filter(card::deleted_at.is_null()))
+        self.write(|connection| {
+            let there = card::table.find(id.0).filter(card::deleted_at.is_null());
+            let known: Option<i64> = there.select(card::revision).first(connection).optional()?;
+            let known = known.ok_or(StoreError::NotFound { id: id.0 })?;
+            if revision.is_some_and(|revision| revision != known) {
+                return Err(StoreError::Changed);
+            }
+            diesel::update(card::table.find(id.0))
                 .set((
                     name.map(|name| card::name.eq(name)),
                     note.map(|note| card::note.eq(note)),
                     card::updated_at.eq(&stamp),
+                    card::revision.eq(known + 1),
                 ))
-                .execute(connection)?)
-        })?;
-        if changed == 0 { Err(StoreError::NotFound { id: id.0 }) } else { Ok(()) }
+                .execute(connection)?;
+            Ok(())
+        })
     }
 
     /// Takes a card out of the box; [`Store::restore_card`] puts it back.

@@ -7,6 +7,7 @@ mod line_up;
 mod log;
 mod open;
 mod photo;
+mod raw;
 mod schema;
 mod stored;
 
@@ -19,6 +20,7 @@ pub use kitchen::{CheckId, KeptCheck, KeptKitchen};
 pub use line_up::{KeptLineUp, LineUpId, LineUpLine, NewLineUp};
 pub use log::{CountBy, Counted, EntryId, EntryLine, KeptEntry, LogFilter, LogPage, NewEntry};
 pub use open::Store;
+pub use raw::{RawField, RowKind};
 
 /// What can go wrong with the file or a request to it.
 #[derive(Debug, thiserror::Error)]
@@ -106,6 +108,9 @@ pub enum StoreError {
         /// What the reader says.
         cause: String,
     },
+    /// No such row.
+    #[error("there is no such row in the file")]
+    NoRow,
     /// An entry has no photo.
     #[error("entry {id} of the log has no photo")]
     NoPhoto {

@@ -34,6 +34,8 @@ pub struct NewEntry {
 pub struct KeptEntry {
     /// Its number.
     pub id: EntryId,
+    /// How often it was changed.
+    pub revision: i64,
     /// As it was kept.
     pub kept: NewEntry,
 }
@@ -342,13 +344,19 @@ impl Store {
         self.write(|connection| put_entry(connection, new))
     }
 
-    /// Changes what is said of an entry.
+    /// Changes what is said of an entry, unless somebody else changed it since `revision`; with none, whatever they did.
     ///
     /// # Errors
-    /// When there is none with this number, or it does not read back.
-    pub fn set_remark(&self, id: EntryId, remark: &Remark) -> Result<KeptEntry, StoreError> {
+    /// [`StoreError::Changed`] where somebody else did; when there is none with this number, or it does not read back.
+    pub fn set_remark(
+        &self,
+        id: EntryId,
+        revision: Option<i64>,
+        remark: &Remark,
+    ) -> Result<KeptEntry, StoreError> {
         self.write(|connection| {
             let mut found = load(connection, id)?;
+            found.revision = next_revision(connection, id, revision)?;
             found.kept.entry.remark = remark.clone();
             diesel::update(log_entry::table.find(id.0))
                 .set(row(&found.kept))
@@ -539,9 +547,26 @@ pub(crate) fn put_entry(
     if let Ok(before) = load_any(connection, EntryId(id)) {
         new.entry.remark = before.kept.entry.remark;
     }
+    next_revision(connection, EntryId(id), None)?;
     diesel::update(log_entry::table.find(id)).set(row(&new)).execute(connection)?;
     write_body(connection, id, &new.entry)?;
     Ok(EntryId(id))
+}
+
+/// Counts a change of an entry, unless somebody else changed it since `revision`.
+pub(crate) fn next_revision(
+    connection: &mut SqliteConnection,
+    id: EntryId,
+    revision: Option<i64>,
+) -> Result<i64, StoreError> {
+    let entry = log_entry::table.find(id.0);
+    let known: Option<i64> = entry.select(log_entry::revision).first(connection).optional()?;
+    let known = known.ok_or(StoreError::NoEntry { id: id.0 })?;
+    if revision.is_some_and(|revision| revision != known) {
+        return Err(StoreError::Changed);
+    }
+    diesel::update(entry).set(log_entry::revision.eq(known + 1)).execute(connection)?;
+    Ok(known + 1)
 }
 
 /// Takes what a cook came to out of the log: it goes on.
@@ -573,7 +598,7 @@ fn later<'a>(
 /// Rows that are fetched at once.
 const ROWS_AT_ONCE: usize = 500;
 
-type WholeRow = (i32, Option<i32>, String, i64, String, i32);
+type WholeRow = (i32, Option<i32>, String, i64, String, i32, i64);
 
 const WHOLE: (
     log_entry::id,
@@ -582,6 +607,7 @@ const WHOLE: (
     log_entry::at_ms,
     log_body::body,
     log_body::version,
+    log_entry::revision,
 ) = (
     log_entry::id,
     log_entry::cook_id,
@@ -589,13 +615,16 @@ const WHOLE: (
     log_entry::at_ms,
     log_body::body,
     log_body::version,
+    log_entry::revision,
 );
 
-fn whole((id, cook, uid, at_ms, body, version): WholeRow) -> Result<KeptEntry, StoreError> {
+fn whole(
+    (id, cook, uid, at_ms, body, version, revision): WholeRow,
+) -> Result<KeptEntry, StoreError> {
     let entry: Entry = stored::request(version, &body)
         .map_err(|cause| StoreError::UnreadableEntry { id, cause })?;
     let kept = NewEntry { uid, cook: cook.map(CookId), at_ms, entry };
-    Ok(KeptEntry { id: EntryId(id), kept })
+    Ok(KeptEntry { id: EntryId(id), revision, kept })
 }
 
 fn load(connection: &mut SqliteConnection, id: EntryId) -> Result<KeptEntry, StoreError> {

@@ -2,15 +2,22 @@
 
 use diesel::prelude::*;
 
+use crate::log::next_revision;
 use crate::schema::{log_entry, log_photo};
 use crate::{EntryId, Store, StoreError};
 
 impl Store {
-    /// Keeps an entry's photo, a JPEG, in place of the one that it had.
+    /// Keeps an entry's photo, a JPEG, in place of the one that it had, unless somebody else changed the entry since
+    /// `revision`; with none, whatever they did.
     ///
     /// # Errors
-    /// When there is no such entry, or the file cannot be written.
-    pub fn set_photo(&self, id: EntryId, jpeg: &[u8]) -> Result<(), StoreError> {
+    /// [`StoreError::Changed`] where somebody else did; when there is no such entry, or the file cannot be written.
+    pub fn set_photo(
+        &self,
+        id: EntryId,
+        revision: Option<i64>,
+        jpeg: &[u8],
+    ) -> Result<(), StoreError> {
         self.write(|connection| {
             let there: i64 = log_entry::table
                 .filter(log_entry::id.eq(id.0).and(log_entry::deleted_ms.is_null()))
@@ -19,6 +26,7 @@ impl Store {
             if there == 0 {
                 return Err(StoreError::NoEntry { id: id.0 });
             }
+            next_revision(connection, id, revision)?;
             diesel::replace_into(log_photo::table)
                 .values((log_photo::entry_id.eq(id.0), log_photo::jpeg.eq(jpeg)))
                 .execute(connection)?;

@@ -13,6 +13,7 @@ diesel::table! {
         deleted_at -> Nullable<Text>,
         version -> Integer,
         choices -> Nullable<Text>,
+        revision -> BigInt,
     }
 }
 
@@ -72,6 +73,7 @@ diesel::table! {
         off_s -> Nullable<Double>,
         verdict -> Nullable<Text>,
         deleted_ms -> Nullable<BigInt>,
+        revision -> BigInt,
     }
 }
 

@@ -83,12 +83,15 @@ export const api = createClient<paths>({
 export class ApiFailure extends Error {
   readonly status: number;
   readonly fields: readonly FieldError[];
+  /** What is there now, where somebody else changed it meanwhile. */
+  readonly current: unknown;
 
-  constructor(message: string, status: number, fields: readonly FieldError[]) {
+  constructor(message: string, status: number, fields: readonly FieldError[], current?: unknown) {
     super(message);
     this.name = "ApiFailure";
     this.status = status;
     this.fields = fields;
+    this.current = current;
   }
 }
 
@@ -109,5 +112,6 @@ export async function unwrap<T>(
     problem.title ?? `unexpected answer ${response.status}`,
     response.status,
     problem.errors ?? [],
+    problem.current,
   );
 }

@@ -204,7 +204,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Cooks under way, and the latest that are over. */
+        /** Cooks under way, the oldest first and 24 on a page, and the latest that are over. */
         get: operations["list_cooks"];
         put?: never;
         /** Begins a cook, which waits for its fish. */
@@ -240,7 +240,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** What happened to a cook, 500 events on a page. */
+        get: operations["list_events"];
         put?: never;
         /** Adds what happened; the same id counts once. Answers the new state. */
         post: operations["add_events"];
@@ -410,7 +411,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the server is up. */
+        /** Whether the server is up and keeps what it is told: 503 where its data file is gone. */
         get: operations["get_health"];
         put?: never;
         post?: never;
@@ -429,7 +430,7 @@ export interface paths {
         };
         /** The kitchen, with its revision as `ETag`. */
         get: operations["get_kitchen"];
-        /** Changes the kitchen. With `If-Match` only where nobody else changed it since. */
+        /** Changes the kitchen, where nobody else changed it since. */
         put: operations["update_kitchen"];
         post?: never;
         delete?: never;
@@ -538,8 +539,8 @@ export interface paths {
         /** One piece of gear of one's own, with the kitchen's revision as `ETag`. */
         get: operations["get_gear"];
         /**
-         * Keeps one piece of gear of one's own, in place of the one that had its id. With `If-Match` only where nobody
-         *     else changed the kitchen since.
+         * Keeps one piece of gear of one's own, in place of the one that had its id, where nobody else
+         *     changed the kitchen since.
          */
         put: operations["update_gear"];
         post?: never;
@@ -1008,6 +1009,23 @@ export interface paths {
         put?: never;
         /** The same as a schema.org `HowTo` in JSON-LD. */
         post: operations["create_how_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rows/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A card, cook, entry or line-up as it stands in the file, readable or not. */
+        get: operations["export_row"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1516,6 +1534,11 @@ export interface components {
             note: string;
             /** @description What was planned. */
             request: components["schemas"]["PlanRequest"];
+            /**
+             * Format: int64
+             * @description How often it was changed; a change names the one that it was made on as `If-Match`.
+             */
+            revision: number;
             /** @description When it was last changed, RFC 3339 in UTC. */
             updated_at: string;
         };
@@ -2152,8 +2175,10 @@ export interface components {
             clock_s: number;
             /** @description When its clock began, RFC 3339 in UTC. */
             created_at: string;
-            /** @description What happened, in the order in which it was told. */
+            /** @description What happened, in the order in which it was told: the latest 60. A live message has those that are new. */
             events: components["schemas"]["EventDto"][];
+            /** @description How many events it has in all; `GET /api/cooks/{id}/events` has them page by page. */
+            events_total: number;
             /** @description Whether the simulated probe is in it. */
             has_probe: boolean;
             /** @description Its number. */
@@ -2163,7 +2188,7 @@ export interface components {
             name: string;
             /** @description The server's clock as this was made: whoever shows it counts on from there. */
             now: string;
-            /** @description Latest readings. */
+            /** @description The latest 200 readings. */
             readings: components["schemas"]["ReadingDto"][];
             /** @description What is planned. */
             request: components["schemas"]["PlanRequest"];
@@ -2192,12 +2217,18 @@ export interface components {
         CookList: {
             /** @description Under way, the oldest first. */
             cooks: components["schemas"]["CookDto"][];
+            next?: components["schemas"]["CookId"] | null;
             /** @description The server's clock, RFC 3339 in UTC. */
             now: string;
             /** @description Over, the newest first. */
             past: components["schemas"]["CookLineDto"][];
-            /** @description Under way, and not to be read. */
-            unreadable: components["schemas"]["CookId"][];
+            /**
+             * Format: int64
+             * @description How many are under way, on all pages.
+             */
+            total: number;
+            /** @description Under way on this page, and not to be read or worked out. */
+            unreadable: components["schemas"]["UnreadableCook"][];
         };
         /** @description The fish at a moment. */
         CookNow: {
@@ -2225,6 +2256,11 @@ export interface components {
         /** @description A cook as it stands. */
         CookView: {
             after?: components["schemas"]["After"] | null;
+            /**
+             * Format: double
+             * @description How much longer it really is, s: a piece is followed for 4 h in the heat and 2 h after it. 0 until then.
+             */
+            beyond_s: number;
             /**
              * Format: double
              * @description Since the fish met the heat, s; none before that.
@@ -2696,6 +2732,11 @@ export interface components {
             /** @description Readings, at most 200. */
             readings: components["schemas"]["ReadingShown"][];
             real?: components["schemas"]["Course"] | null;
+            /**
+             * Format: int64
+             * @description How often it was changed; a change names the one that it was made on as `If-Match`.
+             */
+            revision: number;
         };
         /**
          * Format: int32
@@ -2857,6 +2898,13 @@ export interface components {
             value?: string | null;
             /** @description `join`: what. */
             what?: string | null;
+        };
+        /** @description Some of a cook's events. */
+        EventPage: {
+            /** @description At most 500, in the order in which they were told. */
+            events: components["schemas"]["EventDto"][];
+            /** @description How many there are in all. */
+            total: number;
         };
         /** @description How thickness is judged by eye. */
         Eye: {
@@ -3369,6 +3417,12 @@ export interface components {
         };
         /** @description That the server answers, and which version it is. */
         Health: {
+            /**
+             * Format: double
+             * @description The machine's clock was moved ahead by this while something was in the heat, s; cooks go on by the server's own
+             *     clock. None where it was not moved.
+             */
+            clock_moved_s?: number | null;
             status: string;
             version: string;
         };
@@ -3421,7 +3475,7 @@ export interface components {
             fate: components["schemas"]["Fate"];
             /** @description What the cook calls it. */
             name: string;
-            /** @description Why it is unusable. */
+            /** @description Why it is unusable; of the first thousand that are. */
             reason?: string | null;
         };
         /** @description A job as it is told. */
@@ -4592,6 +4646,8 @@ export interface components {
         };
         /** @description A failure as it is sent (RFC 9457). */
         Problem: {
+            /** @description Where somebody else changed it meanwhile: what is there now. */
+            current?: unknown;
             /** @description Every field that is wrong and what is allowed. */
             errors: components["schemas"]["FieldError"][];
             /**
@@ -4714,6 +4770,23 @@ export interface components {
             question: string;
             /** @description Id of the side taken. */
             taken: string;
+        };
+        /** @description One text of a row. */
+        RawField: {
+            /** @description Its column, or `event` for each event of a cook. */
+            column: string;
+            /** @description What stands there, as far as it is text. */
+            text: string;
+        };
+        /** @description A row of the file, as a file. */
+        RawRow: {
+            /** @description Its texts, in the order of the columns. */
+            fields: components["schemas"]["RawField"][];
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
         };
         /** @description A reading, as it is kept. */
         ReadingDto: components["schemas"]["ReadingUse"] & {
@@ -5800,6 +5873,15 @@ export interface components {
             /** @description What the reader says. */
             why: string;
         };
+        /** @description A cook that cannot be read or worked out. It can be exported and discarded. */
+        UnreadableCook: {
+            /** @description Its number. */
+            id: components["schemas"]["CookId"];
+            /** @description What it is called. */
+            name: string;
+            /** @description What is wrong with it. */
+            why: string;
+        };
         /** @description New words for a card. */
         UpdateCard: {
             /** @description What the cook calls it, 1 to 80 characters. */
@@ -6627,7 +6709,10 @@ export interface operations {
     update_card: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
+            };
             path: {
                 id: number;
             };
@@ -6682,6 +6767,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description The body is too large. */
             413: {
                 headers: {
@@ -6702,6 +6796,15 @@ export interface operations {
             };
             /** @description A field is wrong; each is named with what is allowed. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6919,7 +7022,10 @@ export interface operations {
     };
     list_cooks: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Where the page before ended: its `next`. */
+                cursor?: components["schemas"]["CookId"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6936,6 +7042,15 @@ export interface operations {
             };
             /** @description Not from Cindo's own page, or not by a name of this machine. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7131,6 +7246,65 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_events: {
+        parameters: {
+            query?: {
+                /** @description Places that come before in the list, 0 and more; 0 when left out. */
+                from?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventPage"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field is wrong; each is named with what is allowed. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8145,6 +8319,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     get_kitchen: {
@@ -8187,9 +8369,9 @@ export interface operations {
     update_kitchen: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description The revision that the change was made on */
-                "If-Match"?: string | null;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
             };
             path?: never;
             cookie?: never;
@@ -8235,7 +8417,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Somebody else changed it meanwhile. */
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -8264,6 +8446,15 @@ export interface operations {
             };
             /** @description A field is wrong; each is named with what is allowed. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8811,9 +9002,9 @@ export interface operations {
     update_gear: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description The revision that the change was made on */
-                "If-Match"?: string | null;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
             };
             path: {
                 id: string;
@@ -8861,7 +9052,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Somebody else changed it meanwhile. */
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -8897,6 +9088,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description `If-Match` is missing. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Something went wrong inside; it is in the log. */
             500: {
                 headers: {
@@ -8920,9 +9120,9 @@ export interface operations {
     delete_gear: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description The revision that the change was made on */
-                "If-Match"?: string | null;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
             };
             path: {
                 id: string;
@@ -8956,8 +9156,17 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Somebody else changed it meanwhile. */
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9393,9 +9602,9 @@ export interface operations {
     update_line_up: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description The revision that the change was made on */
-                "If-Match"?: string | null;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
             };
             path: {
                 id: number;
@@ -9451,7 +9660,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Somebody else changed it meanwhile. */
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -9480,6 +9689,15 @@ export interface operations {
             };
             /** @description A field is wrong; each is named with what is allowed. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10663,7 +10881,10 @@ export interface operations {
     update_photo: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description The revision of the entry that the change was made on; `*` for whichever */
+                "If-Match": string;
+            };
             path: {
                 id: number;
             };
@@ -10716,6 +10937,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description The body is too large. */
             413: {
                 headers: {
@@ -10736,6 +10966,15 @@ export interface operations {
             };
             /** @description A field is wrong; each is named with what is allowed. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10811,7 +11050,10 @@ export interface operations {
     update_remark: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description The revision that the change was made on; `*` for whichever */
+                "If-Match": string;
+            };
             path: {
                 id: number;
             };
@@ -10866,6 +11108,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Somebody else changed it meanwhile; `current` is what is there now. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description The body is too large. */
             413: {
                 headers: {
@@ -10886,6 +11137,15 @@ export interface operations {
             };
             /** @description A field is wrong; each is named with what is allowed. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description `If-Match` is missing. */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11338,6 +11598,56 @@ export interface operations {
             };
             /** @description Busy; ask again after the seconds in `Retry-After`. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_row: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What it is */
+                kind: "card" | "cook" | "entry" | "line_up";
+                /** @description Its number */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RawRow"];
+                };
+            };
+            /** @description Not from Cindo's own page, or not by a name of this machine. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong inside; it is in the log. */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@ import { Suspense, useEffect, useRef } from "react";
 import { ErrorBoundary } from "react-error-boundary";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { useNews } from "@/kitchen/kitchen";
+import { ConflictDialog } from "@/ui/ConflictDialog";
 import { SettingsDialog } from "./SettingsDialog";
 
 const LINKS = [
@@ -74,6 +75,7 @@ export function Shell() {
         </ErrorBoundary>
       </main>
       <SettingsDialog ref={settings} />
+      <ConflictDialog />
     </div>
   );
 }

@@ -1,8 +1,9 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { ApiFailure, api, type Kitchen, type KitchenKept, unwrap } from "@/api/client";
+import { api, type Kitchen, type KitchenKept, unwrap } from "@/api/client";
 import { onLive } from "@/api/live";
 import { refresh } from "@/lib/refresh";
+import { type ConflictField, changeSeen } from "./conflict";
 
 /** The kitchen as the server keeps it: the same on every device. */
 const kitchenQuery = queryOptions<KitchenKept>({
@@ -11,27 +12,54 @@ const kitchenQuery = queryOptions<KitchenKept>({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-const put = (kitchen: Kitchen, revision: number) =>
-  unwrap(
-    api.PUT("/api/kitchen", {
-      body: kitchen,
-      params: { header: { "If-Match": `"${revision}"` } },
-    }),
-  );
+/** Names of what a kitchen holds, as the page shows them. */
+const NAMES: Partial<Record<keyof Kitchen, string>> = {
+  gear: "Gear",
+  at_hand: "Gear at hand",
+  altitude_m: "Altitude",
+  rest_s: "Rest",
+  rest_on: "Rests on",
+};
 
-/** Changes the kitchen. What somebody else changed meanwhile stays: the change is made on top of it. */
+const shown = (value: unknown) => (value == null ? "" : JSON.stringify(value).slice(0, 200));
+
+/** What both devices changed of a kitchen, each in another way. */
+function changedByBoth(base: Kitchen, mine: Kitchen, theirs: Kitchen): ConflictField[] {
+  const keys = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])] as (keyof Kitchen)[];
+  return keys.flatMap((key) => {
+    const [was, here, there] = [shown(base[key]), shown(mine[key]), shown(theirs[key])];
+    const isBoth = was !== here && was !== there && here !== there;
+    const label = NAMES[key] ?? key.replaceAll("_", " ");
+    return isBoth ? [{ label, mine: here || "nothing", theirs: there || "nothing" }] : [];
+  });
+}
+
+/**
+ * Changes the kitchen. What somebody else changed meanwhile stays: the change is made on top of it. Where both changed
+ * the same setting, both are shown.
+ */
 export function useChangeKitchen() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (change: (kitchen: Kitchen) => Kitchen) => {
       const kept = await client.query(kitchenQuery);
-      try {
-        return await put(change(kept.kitchen), kept.revision);
-      } catch (failure) {
-        if (!(failure instanceof ApiFailure) || failure.status !== 412) throw failure;
-        const now = await client.query({ ...kitchenQuery, staleTime: 0 });
-        return put(change(now.kitchen), now.revision);
-      }
+      let base = kept.kitchen;
+      return changeSeen<KitchenKept>({
+        title: "The kitchen was changed twice",
+        revision: kept.revision,
+        put: (ifMatch) =>
+          unwrap(
+            api.PUT("/api/kitchen", {
+              body: change(base),
+              params: { header: { "If-Match": ifMatch } },
+            }),
+          ),
+        fields: (theirs) => {
+          const both = changedByBoth(base, change(base), theirs.kitchen);
+          base = theirs.kitchen;
+          return both;
+        },
+      });
     },
     // One after the other, each on top of what the server has: a change made twice would be another one.
     scope: { id: "kitchen" },

@@ -170,7 +170,7 @@ pub(crate) async fn change_calibrations(
     let KeptKitchen { mut kitchen, revision } = kept;
     take_over(solver.catalogue(), &mut kitchen, &learnt, &asked)?;
     kitchen.check(solver.catalogue())?;
-    keep(&store, &live, kitchen, asked_on.unwrap_or(revision)).await
+    keep(&store, &live, kitchen, Some(asked_on.unwrap_or(revision))).await
 }
 
 impl ChangeCalibrations {

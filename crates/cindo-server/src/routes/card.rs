@@ -2,7 +2,7 @@
 
 use actix_web::http::header;
 use actix_web::web::{Data, Json, Path, Query};
-use actix_web::{HttpResponse, delete, get, patch, post};
+use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post};
 use cindo_core::error::Problems;
 use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
@@ -10,7 +10,7 @@ use cindo_store::{Card, CardId, CardPage, Store};
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 
-use super::{Body, on_store};
+use super::{Body, etag, needed_revision, on_store, or_stale};
 use crate::card_file::{self, CardFile};
 use crate::clock;
 use crate::error::{ApiError, Problem};
@@ -135,31 +135,47 @@ pub(crate) async fn create_card(
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 #[get("/api/cards/{id}")]
-pub(crate) async fn get_card(store: Data<Store>, id: Path<i32>) -> Result<Json<Card>, ApiError> {
-    Ok(Json(on_store(&store, move |store| store.find_card(CardId(*id))).await?))
+pub(crate) async fn get_card(store: Data<Store>, id: Path<i32>) -> Result<HttpResponse, ApiError> {
+    let id = CardId(*id);
+    Ok(answer(on_store(&store, move |store| store.find_card(id)).await?))
+}
+
+/// A card with its revision.
+fn answer(card: Card) -> HttpResponse {
+    HttpResponse::Ok().insert_header(etag(card.revision)).json(card)
 }
 
 /// Changes a card's name or note.
 #[utoipa::path(
     request_body = UpdateCard,
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = Card),
         (status = 404, body = Problem, content_type = "application/problem+json"),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[patch("/api/cards/{id}")]
 pub(crate) async fn update_card(
     store: Data<Store>,
+    request: HttpRequest,
     id: Path<i32>,
     Body(words): Body<UpdateCard>,
-) -> Result<Json<Card>, ApiError> {
+) -> Result<HttpResponse, ApiError> {
+    let (id, revision) = (CardId(*id), needed_revision(&request)?);
     card_file::check_words(words.name.as_deref(), words.note.as_deref())?;
     let card = on_store(&store, move |store| {
         let name = words.name.as_deref().map(str::trim);
-        store.rename_card(CardId(*id), name, words.note.as_deref(), clock::now())?;
-        store.find_card(CardId(*id))
+        store.rename_card(id, revision, name, words.note.as_deref(), clock::now())?;
+        store.find_card(id)
     });
-    Ok(Json(card.await?))
+    match card.await {
+        Ok(card) => Ok(answer(card)),
+        Err(error) => {
+            Err(or_stale(error, on_store(&store, move |store| store.find_card(id))).await)
+        }
+    }
 }
 
 /// Takes a card out of the box; it can be restored.

@@ -1,6 +1,6 @@
 //! The kitchen: what every device agrees on, and checks of its gear.
 
-use actix_web::http::header::{self, ETag, EntityTag};
+use actix_web::http::header;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put};
 use cindo_core::error::Problems;
@@ -10,7 +10,7 @@ use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::{Body, on_store, revision};
+use super::{Body, etag, needed_revision, on_store, or_stale};
 use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
@@ -68,7 +68,7 @@ pub(super) const CHECKS: i64 = 200;
 
 fn answer(kept: KeptKitchen) -> HttpResponse {
     HttpResponse::Ok()
-        .insert_header(ETag(EntityTag::new_strong(kept.revision.to_string())))
+        .insert_header(etag(kept.revision))
         .insert_header((header::CACHE_CONTROL, "no-cache"))
         .json(KitchenDto::from(kept))
 }
@@ -80,13 +80,14 @@ pub(crate) async fn get_kitchen(store: Data<Store>) -> Result<HttpResponse, ApiE
     Ok(answer(on_store(&store, Store::find_kitchen).await?))
 }
 
-/// Changes the kitchen. With `If-Match` only where nobody else changed it since.
+/// Changes the kitchen, where nobody else changed it since.
 #[utoipa::path(
     request_body = Kitchen,
-    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = KitchenDto),
-        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[put("/api/kitchen")]
@@ -97,11 +98,9 @@ pub(crate) async fn update_kitchen(
     request: HttpRequest,
     Body(kitchen): Body<Kitchen>,
 ) -> Result<HttpResponse, ApiError> {
-    let revision = revision(&request)?;
+    let revision = needed_revision(&request)?;
     kitchen.check(solver.catalogue())?;
-    let kept = on_store(&store, move |store| store.set_kitchen(&kitchen, revision)).await?;
-    live.tell("kitchen", &kept.revision);
-    Ok(answer(kept))
+    keep(&store, &live, kitchen, revision).await
 }
 
 /// One piece of gear of one's own, with the kitchen's revision as `ETag`.
@@ -116,23 +115,22 @@ pub(crate) async fn get_gear(
 ) -> Result<HttpResponse, ApiError> {
     let KeptKitchen { kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
     let found = kitchen.gear.into_iter().find(|own| own.id == *id).ok_or_else(no_gear)?;
-    Ok(HttpResponse::Ok()
-        .insert_header(ETag(EntityTag::new_strong(revision.to_string())))
-        .json(found))
+    Ok(HttpResponse::Ok().insert_header(etag(revision)).json(found))
 }
 
 fn no_gear() -> ApiError {
     ApiError::NotFound("there is no such gear of this kitchen's own".to_owned())
 }
 
-/// Keeps one piece of gear of one's own, in place of the one that had its id. With `If-Match` only where nobody
-/// else changed the kitchen since.
+/// Keeps one piece of gear of one's own, in place of the one that had its id, where nobody else
+/// changed the kitchen since.
 #[utoipa::path(
     request_body = OwnGear,
-    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = KitchenDto),
-        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[put("/api/kitchen/gear/{id}")]
@@ -144,7 +142,7 @@ pub(crate) async fn update_gear(
     id: Path<String>,
     Body(gear): Body<OwnGear>,
 ) -> Result<HttpResponse, ApiError> {
-    let asked = revision(&request)?;
+    let asked = needed_revision(&request)?;
     let mut problems = Problems::new();
     if gear.id != *id {
         problems.add("id", "is not the one that is asked for; give the same");
@@ -156,16 +154,17 @@ pub(crate) async fn update_gear(
         None => kitchen.gear.push(gear),
     }
     kitchen.check(solver.catalogue())?;
-    keep(&store, &live, kitchen, asked.unwrap_or(revision)).await
+    keep(&store, &live, kitchen, Some(asked.unwrap_or(revision))).await
 }
 
 /// Takes one piece of gear of one's own away.
 #[utoipa::path(
-    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = KitchenDto),
         (status = 404, body = Problem, content_type = "application/problem+json"),
-        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[delete("/api/kitchen/gear/{id}")]
@@ -176,7 +175,7 @@ pub(crate) async fn delete_gear(
     request: HttpRequest,
     id: Path<String>,
 ) -> Result<HttpResponse, ApiError> {
-    let asked = revision(&request)?;
+    let asked = needed_revision(&request)?;
     let KeptKitchen { mut kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
     let place = kitchen.gear.iter().position(|own| own.id == *id).ok_or_else(no_gear)?;
     kitchen.gear.remove(place);
@@ -187,7 +186,7 @@ pub(crate) async fn delete_gear(
             at_hand.retain(|other| *other != *id);
         }
     }
-    keep(&store, &live, kitchen, asked.unwrap_or(revision)).await
+    keep(&store, &live, kitchen, Some(asked.unwrap_or(revision))).await
 }
 
 /// Keeps the kitchen, unless it is no longer of this revision, and tells every page.
@@ -195,9 +194,15 @@ pub(super) async fn keep(
     store: &Data<Store>,
     live: &Live,
     kitchen: Kitchen,
-    revision: i64,
+    revision: Option<i64>,
 ) -> Result<HttpResponse, ApiError> {
-    let kept = on_store(store, move |store| store.set_kitchen(&kitchen, Some(revision))).await?;
+    let kept = match on_store(store, move |store| store.set_kitchen(&kitchen, revision)).await {
+        Ok(kept) => kept,
+        Err(error) => {
+            let now = async { on_store(store, Store::find_kitchen).await.map(KitchenDto::from) };
+            return Err(or_stale(error, now).await);
+        }
+    };
     live.tell("kitchen", &kept.revision);
     Ok(answer(kept))
 }

@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use actix_web::http::header::{self, ETag, EntityTag};
+use actix_web::http::header;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post};
 use cindo_core::error::{FieldError, Problems};
@@ -12,11 +12,13 @@ use cindo_core::prep::PrepChoices;
 use cindo_core::setup::PlanRequest;
 use cindo_store::{KeptLineUp, LineUpId, LineUpLine, NewLineUp, Store};
 use jiff::Timestamp;
+use jiff::civil::DateTime;
+use jiff::tz::TimeZone;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::cook::InTheHeat;
-use super::{Body, on_store, revision};
+use super::{Body, etag, needed_revision, on_store, or_stale, revision};
 use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
@@ -200,6 +202,10 @@ fn seconds(at: Timestamp, zero: Timestamp) -> f64 {
     at.duration_since(zero).as_secs_f64()
 }
 
+fn utc(at: Timestamp) -> DateTime {
+    at.to_zoned(TimeZone::UTC).datetime()
+}
+
 /// A moment so many seconds after another.
 pub(super) fn after(zero: Timestamp, seconds: f64) -> Timestamp {
     #[expect(clippy::cast_possible_truncation, reason = "days at most")]
@@ -213,6 +219,18 @@ impl LineUpAsked {
         self,
         usual: impl FnOnce() -> (Option<OwnKitchen>, Option<Vec<String>>),
     ) -> Result<(Timestamp, LineUpRequest), ApiError> {
+        let mut problems = Problems::new();
+        for (place, dish) in self.dishes.iter().enumerate() {
+            sheet::check_year(
+                &format!("dishes.{place}.serve_at"),
+                utc(dish.serve_at),
+                &mut problems,
+            );
+        }
+        if let Some(now) = self.now {
+            sheet::check_year("now", utc(now), &mut problems);
+        }
+        problems.finish()?;
         let zero =
             self.dishes.iter().map(|dish| dish.serve_at).min().unwrap_or(Timestamp::UNIX_EPOCH);
         let mut problems = Problems::new();
@@ -312,7 +330,7 @@ fn answer(
     mut response: actix_web::HttpResponseBuilder,
 ) -> HttpResponse {
     response
-        .insert_header(ETag(EntityTag::new_strong(kept.revision.to_string())))
+        .insert_header(etag(kept.revision))
         .insert_header((header::CACHE_CONTROL, "no-cache"))
         .json(shown((Some(kept.id), kept.revision), kept.line_up, line_up))
 }
@@ -438,11 +456,12 @@ pub(crate) async fn get_line_up(
 /// Gives a line-up another name or day, or begins and ends its service.
 #[utoipa::path(
     request_body = UpdateLineUp,
-    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = LineUpDto),
         (status = 404, body = Problem, content_type = "application/problem+json"),
-        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile."),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[patch("/api/line-ups/{id}")]
@@ -455,7 +474,7 @@ pub(crate) async fn update_line_up(
     Body(words): Body<UpdateLineUp>,
 ) -> Result<HttpResponse, ApiError> {
     let kitchen = (&solver, &store, &live);
-    revise(kitchen, *id, revision(&request)?, async |new| words.of(new)).await
+    revise(kitchen, *id, needed_revision(&request)?, async |new| words.of(new)).await
 }
 
 impl UpdateLineUp {
@@ -472,6 +491,9 @@ impl UpdateLineUp {
             }
         }
         if let Some(first) = self.first_serve_at {
+            let mut problems = Problems::new();
+            sheet::check_year("first_serve_at", utc(first), &mut problems);
+            problems.finish()?;
             let first_s =
                 new.request.dishes.iter().map(|d| d.serve_s).fold(f64::INFINITY, f64::min);
             new.zero_ms = after(first, -first_s).as_millisecond();
@@ -530,7 +552,14 @@ async fn revise(
         tries += 1;
         match set.await {
             Err(ApiError::Changed) if asked.is_none() && tries < TRIES => {}
-            Err(error) => return Err(error),
+            Err(error) => {
+                let now = async {
+                    let kept = find(store, id).await?;
+                    let (new, line_up) = solved(solver, kept.line_up, "").await?;
+                    Ok(shown((Some(kept.id), kept.revision), new, &line_up))
+                };
+                return Err(or_stale(error, now).await);
+            }
             Ok(kept) => {
                 live.tell("line_up", &kept.id);
                 return Ok(answer(kept, &line_up, HttpResponse::Ok()));
@@ -597,24 +626,38 @@ pub(crate) async fn keep_up(
 ) -> Result<(), ApiError> {
     let lines = on_store(store, |store| store.list_line_ups(LISTED)).await?;
     for line in lines.iter().filter(|line| line.running) {
-        let kept = find(store, line.id.0).await?;
-        let zero = Timestamp::from_millisecond(kept.line_up.zero_ms).unwrap_or_default();
-        let at_stove = AtStove {
-            cook: heat.cook.0,
-            start_s: seconds(heat.since, zero),
-            turn_s: heat.turn_s,
-            out_s: heat.out_s,
-        };
-        let of_cook = |dish: &&Dish| dish.at_stove.as_ref().is_some_and(|a| a.cook == heat.cook.0);
-        let Some(dish) = kept.line_up.request.dishes.iter().find(of_cook) else { continue };
-        if dish.at_stove.as_ref().is_some_and(|was| was.is_near(&at_stove)) {
-            continue;
+        // One that cannot follow holds up none of the others.
+        if let Err(error) = follow(solver, store, live, line.id, heat).await {
+            tracing::warn!(%error, line_up = line.id.0, "a line-up does not follow its cook");
         }
-        let moved = [Change::AtStove { dish: dish.id.clone(), at_stove }];
-        let next = async |new| changed(solver, new, &moved).await;
-        revise((solver, store, live), line.id.0, None, next).await?;
     }
     Ok(())
+}
+
+/// Moves the rest of one service after its cook, where a dish of it is that cook's.
+async fn follow(
+    solver: &Data<Solver>,
+    store: &Data<Store>,
+    live: &Data<Live>,
+    id: LineUpId,
+    heat: InTheHeat,
+) -> Result<(), ApiError> {
+    let kept = find(store, id.0).await?;
+    let zero = Timestamp::from_millisecond(kept.line_up.zero_ms).unwrap_or_default();
+    let at_stove = AtStove {
+        cook: heat.cook.0,
+        start_s: seconds(heat.since, zero),
+        turn_s: heat.turn_s,
+        out_s: heat.out_s,
+    };
+    let of_cook = |dish: &&Dish| dish.at_stove.as_ref().is_some_and(|a| a.cook == heat.cook.0);
+    let Some(dish) = kept.line_up.request.dishes.iter().find(of_cook) else { return Ok(()) };
+    if dish.at_stove.as_ref().is_some_and(|was| was.is_near(&at_stove)) {
+        return Ok(());
+    }
+    let moved = [Change::AtStove { dish: dish.id.clone(), at_stove }];
+    let next = async |new| changed(solver, new, &moved).await;
+    revise((solver, store, live), id.0, None, next).await.map(drop)
 }
 
 /// Takes a line-up away; it can be restored.

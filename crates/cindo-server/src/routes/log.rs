@@ -5,7 +5,7 @@ use std::sync::Arc;
 
 use actix_web::http::header::{self, ContentDisposition};
 use actix_web::web::{Bytes, Data, Json, Path, Query};
-use actix_web::{HttpResponse, delete, get, post, put};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, put};
 use cindo_core::cook::{Estimate, Promise, follow, milestones};
 use cindo_core::error::{FieldError, Problems, within};
 use cindo_core::log::{Entry, Evidence, NextTime, Remark, Verdict, next_time};
@@ -22,7 +22,7 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 
 use super::import::Lines;
-use super::{Body, IMPORT_LIMIT_KB, on_store};
+use super::{Body, IMPORT_LIMIT_KB, etag, needed_revision, on_store, or_stale};
 use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::import::{ImportReport, Imports};
@@ -166,6 +166,9 @@ pub(crate) struct ReadingShown {
 pub(crate) struct EntryDto {
     /// Its number.
     id: EntryId,
+    /// How often it was changed; a change names the one that it was made on as `If-Match`.
+    #[schema(minimum = 1)]
+    revision: i64,
     /// When the fish met the heat, RFC 3339 in UTC.
     #[schema(value_type = String)]
     at: Timestamp,
@@ -300,7 +303,7 @@ pub(crate) async fn create_entry(
 
 /// An entry with its pictures.
 fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bool)) -> EntryDto {
-    let KeptEntry { id, kept: NewEntry { cook: cook_id, at_ms, entry, .. } } = found;
+    let KeptEntry { id, revision, kept: NewEntry { cook: cook_id, at_ms, entry, .. } } = found;
     let planned = desk.plan(&entry.request).ok().map(|plan| Course {
         pull_s: plan.answer.pull_s,
         turn_s: plan.answer.flip_s,
@@ -331,6 +334,7 @@ fn shown(desk: &Desk<'_>, found: KeptEntry, (cook, has_photo): (Option<Cook>, bo
     });
     EntryDto {
         id,
+        revision,
         at: Timestamp::from_millisecond(at_ms).unwrap_or_default(),
         cook: cook_id,
         off_s: Evidence::of(&entry).map(|e| e.later_s),
@@ -360,23 +364,19 @@ pub(crate) async fn get_entry(
     solver: Data<Solver>,
     store: Data<Store>,
     id: Path<i32>,
-) -> Result<Json<EntryDto>, ApiError> {
-    let id = EntryId(*id);
-    let (found, beside) = on_store(&store, move |store| {
-        let found = store.find_entry(id)?;
-        let beside = beside(store, &found)?;
-        Ok((found, beside))
-    })
-    .await?;
-    Ok(Json(solver.run(move |desk| shown(desk, found, beside)).await?))
+) -> Result<HttpResponse, ApiError> {
+    Ok(answer(find(&solver, &store, EntryId(*id)).await?))
 }
 
 /// Says how it came out, in place of what was said before.
 #[utoipa::path(
     request_body = Remark,
+    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
     responses(
         (status = 200, body = EntryDto),
         (status = 404, body = Problem, content_type = "application/problem+json"),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[put("/api/log/{id}/remark")]
@@ -384,19 +384,38 @@ pub(crate) async fn update_remark(
     solver: Data<Solver>,
     store: Data<Store>,
     live: Data<Live>,
+    request: HttpRequest,
     id: Path<i32>,
     Body(remark): Body<Remark>,
-) -> Result<Json<EntryDto>, ApiError> {
+) -> Result<HttpResponse, ApiError> {
+    let (id, revision) = (EntryId(*id), needed_revision(&request)?);
     remark.check()?;
-    let id = EntryId(*id);
-    let (found, beside) = on_store(&store, move |store| {
-        let found = store.set_remark(id, &remark)?;
+    let set = on_store(&store, move |store| store.set_remark(id, revision, &remark)).await;
+    if let Err(error) = set {
+        return Err(or_stale(error, find(&solver, &store, id)).await);
+    }
+    live.tell("log", &id);
+    Ok(answer(find(&solver, &store, id).await?))
+}
+
+/// An entry with its plan and what really happened.
+async fn find(
+    solver: &Data<Solver>,
+    store: &Data<Store>,
+    id: EntryId,
+) -> Result<EntryDto, ApiError> {
+    let (found, beside) = on_store(store, move |store| {
+        let found = store.find_entry(id)?;
         let beside = beside(store, &found)?;
         Ok((found, beside))
     })
     .await?;
-    live.tell("log", &id);
-    Ok(Json(solver.run(move |desk| shown(desk, found, beside)).await?))
+    solver.run(move |desk| shown(desk, found, beside)).await
+}
+
+/// An entry with its revision.
+fn answer(entry: EntryDto) -> HttpResponse {
+    HttpResponse::Ok().insert_header(etag(entry.revision)).json(entry)
 }
 
 /// Takes an entry out of the log; it can be restored.
@@ -493,7 +512,7 @@ pub(crate) async fn create_next_time(
 
 /// An entry as it is listed.
 fn line(found: &KeptEntry) -> EntryLine {
-    let KeptEntry { id, kept: NewEntry { at_ms, entry, .. } } = found;
+    let KeptEntry { id, kept: NewEntry { at_ms, entry, .. }, .. } = found;
     let piece = &entry.request.piece;
     EntryLine {
         id: *id,

@@ -15,6 +15,7 @@ pub(crate) mod photo;
 mod plan;
 mod prep;
 mod reading_file;
+mod row;
 mod shared_heat;
 mod simulate;
 
@@ -173,6 +174,7 @@ pub(crate) fn configure(config: &mut ServiceConfig) {
         .service(log::get_log_import)
         .service(log::keep_log_import)
         .service(log::delete_log_import)
+        .service(row::export_row)
         .service(photo::update_photo)
         .service(photo::get_photo)
         .service(photo::delete_photo)
@@ -238,6 +240,33 @@ fn revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
         Some(text) => text.parse().map(Some).map_err(|_not_a_number| ApiError::Changed),
         None => Err(ApiError::Changed),
     }
+}
+
+/// The revision that a replacement was made on; none where it replaces whatever is there.
+fn needed_revision(request: &HttpRequest) -> Result<Option<i64>, ApiError> {
+    if request.headers().contains_key(header::IF_MATCH) {
+        return revision(request);
+    }
+    Err(ApiError::Unconditional)
+}
+
+/// An error of a change; where somebody else was first, with what is there now.
+async fn or_stale<T: serde::Serialize>(
+    error: ApiError,
+    current: impl Future<Output = Result<T, ApiError>>,
+) -> ApiError {
+    if !matches!(error, ApiError::Changed) {
+        return error;
+    }
+    match current.await.and_then(|now| serde_json::to_value(now).map_err(ApiError::internal)) {
+        Ok(now) => ApiError::Stale(now),
+        Err(error) => error,
+    }
+}
+
+/// A revision as an answer names it.
+fn etag(revision: i64) -> header::ETag {
+    header::ETag(header::EntityTag::new_strong(revision.to_string()))
 }
 
 /// Answers JSON that may be cached for a while by whoever asked.

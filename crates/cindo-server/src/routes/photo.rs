@@ -4,13 +4,13 @@ use std::sync::Arc;
 
 use actix_web::http::header;
 use actix_web::web::{self, Data, Path};
-use actix_web::{HttpResponse, delete, get, put};
+use actix_web::{HttpRequest, HttpResponse, delete, get, put};
 use cindo_store::{EntryId, Store};
 use serde::Deserialize;
 use tokio::sync::Semaphore;
 use utoipa::ToSchema;
 
-use super::{Body, on_store};
+use super::{Body, needed_revision, on_store, or_stale};
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
 use crate::picture;
@@ -40,9 +40,12 @@ pub(crate) struct PutPhoto {
 /// Keeps an entry's photo, in place of the one that it had: drawn anew, without what the camera wrote into it.
 #[utoipa::path(
     request_body = PutPhoto,
+    params(("If-Match" = String, Header, description = "The revision of the entry that the change was made on; `*` for whichever")),
     responses(
         (status = 204),
         (status = 404, body = Problem, content_type = "application/problem+json"),
+        (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
+        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[put("/api/log/{id}/photo")]
@@ -50,10 +53,11 @@ pub(crate) async fn update_photo(
     store: Data<Store>,
     live: Data<Live>,
     decoding: Data<Decoding>,
+    request: HttpRequest,
     id: Path<i32>,
     Body(photo): Body<PutPhoto, PHOTO_LIMIT_KB>,
 ) -> Result<HttpResponse, ApiError> {
-    let id = EntryId(*id);
+    let (id, revision) = (EntryId(*id), needed_revision(&request)?);
     // One at a time: what one takes is bounded, what many take is not.
     let turn = Arc::clone(&decoding.0).acquire_owned().await.map_err(ApiError::internal)?;
     let jpeg = web::block(move || {
@@ -61,7 +65,11 @@ pub(crate) async fn update_photo(
         picture::drawn_anew(&photo.image)
     });
     let jpeg = jpeg.await??;
-    on_store(&store, move |store| store.set_photo(id, &jpeg)).await?;
+    let set = on_store(&store, move |store| store.set_photo(id, revision, &jpeg)).await;
+    if let Err(error) = set {
+        let now = on_store(&store, move |store| Ok(store.find_entry(id)?.kept.entry));
+        return Err(or_stale(error, now).await);
+    }
     live.tell("log", &id);
     Ok(HttpResponse::NoContent().finish())
 }

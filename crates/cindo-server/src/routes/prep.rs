@@ -35,8 +35,10 @@ pub(crate) async fn create_prep(
 #[post("/api/prep/calendar")]
 pub(crate) async fn create_calendar(
     solver: Data<Solver>,
-    Body(SheetRequest { prep, heat_at }): Body<SheetRequest>,
+    Body(asked): Body<SheetRequest>,
 ) -> Result<HttpResponse, ApiError> {
+    asked.check()?;
+    let SheetRequest { prep, heat_at } = asked;
     let answer = solver.run(move |desk| desk.prepare(&prep)).await??;
     let text = calendar(&answer, heat_at)?;
     Ok(HttpResponse::Ok().content_type("text/calendar; charset=utf-8").body(text))

@@ -56,11 +56,8 @@ fn floating(heat_at: DateTime, from_s: f64) -> Result<CalendarDateTime, ApiError
     let minutes = (from_s / 60.0).floor() as i64;
     let at = heat_at.checked_add(minutes.minutes()).map_err(|error| {
         tracing::debug!(%error, "a step leaves the calendar");
-        FieldError {
-            field: "heat_at".to_owned(),
-            message: "the steps would leave the calendar; allowed are the years 1 to 9998"
-                .to_owned(),
-        }
+        let message = "the steps would leave the calendar".to_owned();
+        FieldError { field: "heat_at".to_owned(), message }
     })?;
     let (month, day) = (at.month().unsigned_abs(), at.day().unsigned_abs());
     let day = chrono::NaiveDate::from_ymd_opt(at.year().into(), month.into(), day.into());

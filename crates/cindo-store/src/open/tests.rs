@@ -60,12 +60,12 @@ fn deleted_card_is_gone_until_it_is_restored() {
     assert!(matches!(store.find_card(id), Err(StoreError::NotFound { .. })));
     assert!(matches!(store.delete_card(id, now), Err(StoreError::NotFound { .. })));
     assert!(matches!(
-        store.rename_card(id, Some("x"), None, now),
+        store.rename_card(id, None, Some("x"), None, now),
         Err(StoreError::NotFound { .. })
     ));
     store.restore_card(id).unwrap();
     assert!(matches!(store.restore_card(id), Err(StoreError::NotFound { .. })));
-    store.rename_card(id, Some("x"), None, now).unwrap();
+    store.rename_card(id, None, Some("x"), None, now).unwrap();
     let back = store.find_card(id).unwrap();
     assert_eq!((back.name.as_str(), back.note.as_str()), ("x", "a note"));
 }

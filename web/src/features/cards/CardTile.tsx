@@ -30,7 +30,7 @@ export function CardTile({ card, onRemove }: Props) {
   const closeCooked = useCallback(() => {
     setCooked(false);
   }, []);
-  const [edit, setEdit] = useState<{ name: string; note: string } | null>(null);
+  const [edit, setEdit] = useState<{ name: string; note: string; seen: Card } | null>(null);
   const { request, headline } = card;
   const method = catalogue?.methods.find((m) => m.id === request.method);
   const species = catalogue?.species.find((s) => s.id === request.piece.species);
@@ -42,14 +42,11 @@ export function CardTile({ card, onRemove }: Props) {
           className="grid gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            changes.update.mutate(
-              { id: card.id, ...edit },
-              {
-                onSuccess: () => {
-                  setEdit(null);
-                },
+            changes.update.mutate(edit, {
+              onSuccess: () => {
+                setEdit(null);
               },
-            );
+            });
           }}
         >
           <label className="grid gap-1">
@@ -151,7 +148,7 @@ export function CardTile({ card, onRemove }: Props) {
           className="btn btn-ghost btn-square size-11"
           aria-label={`Rename ${card.name}`}
           onClick={() => {
-            setEdit({ name: card.name, note: card.note });
+            setEdit({ name: card.name, note: card.note, seen: card });
           }}
         >
           <Pencil aria-hidden className="size-4" />

@@ -4,7 +4,8 @@ import {
   useMutation,
   useQueryClient,
 } from "@tanstack/react-query";
-import { api, type CardFile, unwrap } from "@/api/client";
+import { api, type Card, type CardFile, unwrap } from "@/api/client";
+import { changeSeen, differing } from "@/kitchen/conflict";
 import type { ImportSteps } from "@/ui/ImportDialog";
 
 /** The cards whose name or note holds the words, a page at a time. */
@@ -47,8 +48,22 @@ export function useCardChanges() {
   const onSuccess = () => client.invalidateQueries({ queryKey: ["cards"] });
   return {
     update: useMutation({
-      mutationFn: ({ id, ...body }: { id: number; name?: string; note?: string }) =>
-        unwrap(api.PATCH("/api/cards/{id}", { ...path(id), body })),
+      mutationFn: ({ seen, ...body }: { seen: Card; name?: string; note?: string }) =>
+        changeSeen<Card>({
+          title: `“${seen.name}” was changed twice`,
+          revision: seen.revision,
+          put: (ifMatch) =>
+            unwrap(
+              api.PATCH("/api/cards/{id}", {
+                params: { path: { id: seen.id }, header: { "If-Match": ifMatch } },
+                body,
+              }),
+            ),
+          fields: (theirs) => [
+            ...differing("Name", body.name ?? theirs.name, theirs.name),
+            ...differing("Note", body.note ?? theirs.note, theirs.note),
+          ],
+        }),
       onSuccess,
     }),
     remove: useMutation({

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
+import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
 import type { Catalogue, LogEntry } from "@/api/client";
@@ -46,6 +47,8 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
   const { preferences } = usePreferences();
   const navigate = useNavigate();
   const changes = useLogChanges();
+  // What the form was filled from; a change is made on that.
+  const [seen, setSeen] = useState(found);
   const { entry } = found;
   const { piece } = entry.request;
   const method = catalogue.methods.find((m) => m.id === entry.request.method);
@@ -142,7 +145,7 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
           </p>
         )}
         {known && <p className="mt-1 text-sm first-letter:uppercase">{known}.</p>}
-        <Photo id={found.id} name={entry.name} hasPhoto={found.has_photo} />
+        <Photo entry={found} name={entry.name} />
         <div className="mt-4 flex flex-wrap gap-2">
           <Link
             className="btn btn-primary min-h-11"
@@ -170,9 +173,10 @@ function Shown({ catalogue, found }: { catalogue: Catalogue; found: LogEntry }) 
           error={changes.remark.error?.fields[0]?.message ?? changes.remark.error?.message}
           onSave={(remark) => {
             changes.remark.mutate(
-              { id: found.id, remark },
+              { id: found.id, remark, seen },
               {
-                onSuccess: () => {
+                onSuccess: (kept) => {
+                  setSeen(kept);
                   toast("Kept.");
                 },
               },

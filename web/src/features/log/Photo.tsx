@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Camera, Trash2 } from "lucide-react";
 import { useRef } from "react";
-import { api, unwrap } from "@/api/client";
+import { api, type LogEntry, unwrap } from "@/api/client";
 
 /** Bytes of a file as base64. */
 async function base64Of(file: File): Promise<string> {
@@ -19,14 +19,20 @@ async function base64Of(file: File): Promise<string> {
 }
 
 /** The photo of a cook: taken or chosen, and taken away. */
-export function Photo({ id, name, hasPhoto }: { id: number; name: string; hasPhoto: boolean }) {
+export function Photo({ entry, name }: { entry: LogEntry; name: string }) {
+  const { id, has_photo: hasPhoto, revision } = entry;
   const client = useQueryClient();
   const chooser = useRef<HTMLInputElement>(null);
   const path = { params: { path: { id } } };
   const onSuccess = () => client.invalidateQueries({ queryKey: ["log"] });
   const put = useMutation({
     mutationFn: async (file: File) =>
-      unwrap(api.PUT("/api/log/{id}/photo", { ...path, body: { image: await base64Of(file) } })),
+      unwrap(
+        api.PUT("/api/log/{id}/photo", {
+          params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+          body: { image: await base64Of(file) },
+        }),
+      ),
     onSuccess,
   });
   const remove = useMutation({

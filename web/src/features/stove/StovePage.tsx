@@ -4,7 +4,7 @@ import { useEffect, useRef } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import { CatalogueGate } from "@/api/CatalogueGate";
-import type { Catalogue } from "@/api/client";
+import type { Catalogue, CookList } from "@/api/client";
 import { allowSound, LOUDNESS } from "@/kitchen/alarm";
 import { nowOf, timeOf, useRunningLineUp } from "@/kitchen/lineUps";
 import { useLogChanges } from "@/kitchen/log";
@@ -67,8 +67,42 @@ function Stove({ catalogue }: { catalogue: Catalogue }) {
     );
   }
   if (!data) return <p className="p-6">Looking at the stove…</p>;
-  if (!chosen) return <Nothing />;
-  return <Cooking catalogue={catalogue} cooks={cooks} cook={chosen} isHeard={isHeard} />;
+  const unreadable = data.unreadable.length > 0 && <Unreadable cooks={data.unreadable} />;
+  if (!chosen) return unreadable || <Nothing />;
+  return (
+    <>
+      {unreadable}
+      <Cooking catalogue={catalogue} cooks={cooks} cook={chosen} isHeard={isHeard} />
+    </>
+  );
+}
+
+/** Cooks that the server cannot work out: named, with what can be done. They hide no other. */
+function Unreadable({ cooks }: { cooks: CookList["unreadable"] }) {
+  const changes = useCookChanges();
+  return (
+    <div role="alert" className="mx-3 mt-2 grid gap-2 rounded-box bg-base-300 p-3 sm:mx-7">
+      {cooks.map((cook) => (
+        <p key={cook.id} className="flex flex-wrap items-center gap-2">
+          <span className="min-w-0 flex-1">
+            <b>{cook.name}</b> cannot be worked out: {cook.why}
+          </span>
+          <a className="btn min-h-11" href={`/api/rows/cook/${cook.id}`} download>
+            Export
+          </a>
+          <button
+            type="button"
+            className="btn min-h-11"
+            onClick={() => {
+              changes.remove.mutate(cook.id);
+            }}
+          >
+            Discard
+          </button>
+        </p>
+      ))}
+    </div>
+  );
 }
 
 function Nothing() {
@@ -284,6 +318,23 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
             {w.cook.name}: {w.moment.next?.title}
           </Link>
         ))}
+      {cook.beyond_s > 0 && (
+        <p
+          role="alert"
+          className="flex flex-wrap items-center gap-3 rounded-field bg-warning px-3 py-2 text-warning-content"
+        >
+          <span className="flex-1">
+            {cook.status === "cooking" ? "In the heat for" : "Since it went in:"}{" "}
+            {Math.round(((cook.elapsed_s ?? 0) + cook.beyond_s) / 3600)} h
+            {cook.status === "served" ? "." : ". Was it forgotten?"}
+          </span>
+          {cook.status !== "served" && (
+            <button type="button" className="btn min-h-16" onClick={remove}>
+              Discard it
+            </button>
+          )}
+        </p>
+      )}
       <Movement catalogue={catalogue} cook={cook} moment={moment} />
       <River cook={cook} elapsedS={moment.elapsedS} />
       {moment.next ? (

@@ -9,8 +9,25 @@ interface Heard extends Omit<CookList, "cooks"> {
 
 const heard = (cook: Cook): HeardCook => ({ ...cook, heardMs: performance.now() });
 
+/** So many of a cook's events are kept here, the latest; the server gives as many. */
+const EVENTS_SHOWN = 60;
+
 /** What is heard while a list is on its way: the list may be from before it. */
 const meanwhile = new Set<Cook[]>();
+
+/** Every cook under way, page after page. */
+async function allUnderWay(): Promise<CookList> {
+  const page = async (cursor?: number) =>
+    unwrap(api.GET("/api/cooks", { params: { query: cursor === undefined ? {} : { cursor } } }));
+  const list = await page();
+  while (list.next != null) {
+    const more = await page(list.next);
+    list.cooks.push(...more.cooks);
+    list.unreadable.push(...more.unreadable);
+    list.next = more.next ?? null;
+  }
+  return list;
+}
 
 /** Cooks under way and the latest that are over. Kept in step by what the server tells (`useLive`). */
 export const cooksQuery = queryOptions({
@@ -19,7 +36,7 @@ export const cooksQuery = queryOptions({
     const since: Cook[] = [];
     meanwhile.add(since);
     try {
-      const list = await unwrap(api.GET("/api/cooks"));
+      const list = await allUnderWay();
       return since.reduce(withCook, { ...list, cooks: list.cooks.map(heard) });
     } finally {
       meanwhile.delete(since);
@@ -38,7 +55,7 @@ export const plannedQuery = (request: PlanRequest) =>
 
 /** Above 0 where a cook stands later than another state of it: what was told is only ever added to; clocks come second. */
 const sinceThen = (a: Cook, b: Cook) =>
-  a.events.length - b.events.length ||
+  a.events_total - b.events_total ||
   a.readings.length - b.readings.length ||
   Date.parse(a.now) - Date.parse(b.now);
 
@@ -47,7 +64,11 @@ function withCook(list: Heard, cook: Cook): Heard {
   const known = list.cooks.find((c) => c.id === cook.id);
   if (known && sinceThen(known, cook) > 0) return list;
   const others = list.cooks.filter((c) => c.id !== cook.id);
-  const cooks = [...others, heard(cook)].sort((a, b) => a.id - b.id);
+  // What is told live has the new events only.
+  const isNew = new Set(cook.events.map((e) => e.id));
+  const before = known?.events.filter((e) => !isNew.has(e.id)) ?? [];
+  const events = [...before, ...cook.events].slice(-EVENTS_SHOWN);
+  const cooks = [...others, heard({ ...cook, events })].sort((a, b) => a.id - b.id);
   return { ...list, now: cook.now, cooks };
 }
 
