@@ -7,6 +7,7 @@ SHELL := /bin/bash
 
 PORT ?= 4747
 ROUNDS ?= 20
+MINUTES ?= 30
 FUZZ_SECONDS ?= 600
 EXAMPLES ?= 100
 SCHEMA_PORT ?= 4748
@@ -17,10 +18,11 @@ MACHETE := $(TOOLS)/bin/cargo-machete
 SCHEMATHESIS := $(TOOLS)/schemathesis/bin/st
 FUZZ := $(TOOLS)/bin/cargo-fuzz
 # Nothing of ours is unsafe: without a sanitizer more is tried in the time.
-FUZZ_RUN := RUSTUP_TOOLCHAIN=nightly $(FUZZ) run --sanitizer none --target-dir target/fuzz/build
+# The flags that it needs are of the nightly compiler; the one at hand takes them too.
+FUZZ_RUN := RUSTC_BOOTSTRAP=1 $(FUZZ) run --sanitizer none --target-dir target/fuzz/build
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test soak fuzz schema check bench sweep worst codegen build build-web shots browser clean
+.PHONY: help demo test soak soak-server fuzz schema check bench sweep worst codegen build build-web shots browser clean
 
 help: ## Shows this list
 	@grep -hE '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -56,8 +58,11 @@ soak: ## Draws new cases for the properties, ROUNDS times; what fails is written
 	  PROPTEST_RNG_SEED=$$(( $$(date +%s) + round )) cargo test --workspace --locked --exclude cindo-server --exclude cindo-e2e; \
 	done
 
-fuzz: $(FUZZ) ## Fuzzes the readers of outside data, FUZZ_SECONDS each; needs a nightly compiler
-	for target in ask file; do \
+soak-server: build-web ## Half an hour of mixed traffic on a release server with a kill a minute, as a table: MINUTES=30
+	CINDO_SOAK_MINUTES=$(MINUTES) cargo test --release --locked --package cindo-server --test soak -- --ignored --nocapture
+
+fuzz: $(FUZZ) ## Fuzzes the readers of outside data, FUZZ_SECONDS each
+	for target in ask file told; do \
 	  mkdir -p target/fuzz/corpus/$$target; \
 	  $(FUZZ_RUN) $$target target/fuzz/corpus/$$target fuzz/seeds/$$target -- \
 	    -dict=fuzz/ask.dict -max_total_time=$(FUZZ_SECONDS) -timeout=5 -rss_limit_mb=1024 -max_len=32768; \

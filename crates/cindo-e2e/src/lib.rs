@@ -421,7 +421,7 @@ impl Browser {
         let change = format!(
             "const done = arguments[arguments.length - 1];
              fetch('/api/kitchen').then((a) => a.json()).then(({{ kitchen }}) => fetch('/api/kitchen', {{
-                 method: 'PUT', headers: {{ 'Content-Type': 'application/json' }},
+                 method: 'PUT', headers: {{ 'Content-Type': 'application/json', 'If-Match': '*' }},
                  body: JSON.stringify({{ ...kitchen, ...{part} }}),
              }})).then((a) => a.ok ? done(true) : a.text().then(done));"
         );

@@ -174,7 +174,7 @@ async fn a_change_is_made_whatever_is_heard_meanwhile() -> Outcome {
         };
         const kitchen = () => plain('/api/kitchen').then((a) => a.json());
         const elsewhere = async (name) => plain('/api/kitchen', {
-            method: 'PUT', headers: { 'Content-Type': 'application/json' },
+            method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': '*' },
             body: JSON.stringify({ ...(await kitchen()).kitchen, name }),
         });
         (async () => {

@@ -113,7 +113,7 @@ async fn a_clash_says_why_and_is_mended_by_one_press() -> Outcome {
 const UNDER_WAY: &str = r"
     const [done] = arguments;
     fetch('/api/line-ups/1', {
-        method: 'PATCH', headers: { 'Content-Type': 'application/json' },
+        method: 'PATCH', headers: { 'Content-Type': 'application/json', 'If-Match': '*' },
         body: JSON.stringify({ first_serve_at: new Date(Date.now() + 900000).toISOString(), running: true }),
     }).then((answer) => done(answer.ok), (e) => done(String(e)));
 ";
@@ -184,7 +184,7 @@ const GOES_IN_AFTER: &str = r"
         const heat = lineUp.dishes[0].starts.find((s) => s.key.startsWith('heat:'));
         const first = Math.min(...lineUp.dishes.map((d) => d.serve_s));
         return fetch('/api/line-ups/1', {
-            method: 'PATCH', headers: { 'Content-Type': 'application/json' },
+            method: 'PATCH', headers: { 'Content-Type': 'application/json', 'If-Match': '*' },
             body: JSON.stringify({
                 first_serve_at: new Date(Date.now() + 1000 * (first - heat.start_s + seconds)).toISOString(),
                 running: true,
@@ -270,7 +270,7 @@ async fn the_stove_moves_the_service() -> Outcome {
 const TWO_IN_ONE: &str = r"
     const [seconds, done] = arguments;
     const send = (path, method, body) => fetch(path, {
-        method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body),
+        method, headers: { 'Content-Type': 'application/json', 'If-Match': '*' }, body: JSON.stringify(body),
     }).then((answer) => answer.ok ? answer.json() : answer.text().then((text) => Promise.reject(text)));
     const at = (s) => new Date(Date.now() + 1000 * s).toISOString();
     const cod = (id, thickness_mm) => ({

@@ -11,8 +11,8 @@ use image::{DynamicImage, ImageDecoder, ImageFormat, ImageReader, Limits};
 /// Largest photo, bytes, and longest side that one is read with, pixels.
 const LARGEST: usize = 8 * 1024 * 1024;
 const LONGEST_PX: u32 = 12_000;
-/// Most memory that reading one may take, bytes: with its body within 160 MB in all.
-const MEMORY: u64 = 120 * 1024 * 1024;
+/// Most memory that reading one may take, bytes: with the bodies of those that wait, within 160 MB in all.
+const MEMORY: u64 = 110 * 1024 * 1024;
 /// Most pixels times passes of one: a progressive JPEG goes over its picture once for each pass.
 const MOST_PIXEL_PASSES: u64 = 400_000_000;
 /// What each pixel of a JPEG takes while it is read, beside the picture: coefficients are kept from pass to pass.
@@ -55,8 +55,8 @@ pub(crate) fn drawn_anew(base64: &str) -> Result<Vec<u8>, Vec<FieldError>> {
     let takes = decoder.total_bytes().saturating_add(beside * pixels);
     if takes > MEMORY || pixels.saturating_mul(passes) > MOST_PIXEL_PASSES {
         return Err(refused(format!(
-            "has {width} × {height} pixels in {passes} passes, which takes too much to read; allowed are 30 million \
-             pixels, or 12 million in a progressive JPEG"
+            "has {width} × {height} pixels in {passes} passes, which takes too much to read; allowed are 28 million \
+             pixels, or 11 million in a progressive JPEG"
         )));
     }
     // Which way up it was taken stands in what is left out.

@@ -99,7 +99,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
     let imports = Data::new(Arc::new(Imports::<NewCard>::default()));
     let log_imports = Data::new(Arc::new(routes::log::LogImports::default()));
     let large_bodies = Data::new(routes::LargeBodies::default());
-    let decoding = Data::new(routes::photo::Decoding::default());
+    let photo_turns = Data::new(routes::photo::PhotoTurns::default());
     let live = Live::new(&uuid::Uuid::new_v4().simple().to_string());
     let live_data = Data::new(live.clone());
     let refresh = Refresh::default();
@@ -125,7 +125,7 @@ fn start(file: &std::path::Path, port: u16, is_demo: bool) -> Result<(), String>
             .app_data(imports.clone())
             .app_data(log_imports.clone())
             .app_data(large_bodies.clone())
-            .app_data(decoding.clone())
+            .app_data(photo_turns.clone())
             .app_data(live_data.clone())
             .app_data(refresh_data.clone())
             .app_data(web::PathConfig::default().error_handler(|_not_a_number, request| {

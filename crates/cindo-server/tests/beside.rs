@@ -13,6 +13,9 @@ use std::time::{Duration, Instant};
 
 use support::{HAKE, JSON, Server, over_the_line, slow};
 
+/// Fifty that never stop are measured for so long.
+const TIRELESS: Duration = Duration::from_secs(20);
+
 /// While hundred of the slowest questions are being worked on, and when all who asked them have left, a
 /// plan comes as if nothing were.
 #[test]
@@ -73,4 +76,45 @@ fn worked_s(pid: u32) -> f64 {
     let ticks = |i: usize| fields.split_whitespace().nth(i).unwrap().parse::<f64>().unwrap();
     // User and system time, in hundredths of a second.
     (ticks(11) + ticks(12)) / 100.0
+}
+
+/// Fifty askers that never stop, each with the slowest question there is: somebody else's plan is not behind them.
+#[test]
+fn fifty_tireless_askers_hold_nobody_up() {
+    let server = Server::demo();
+    let done = AtomicBool::new(false);
+    let within = std::thread::scope(|scope| {
+        for i in 0..50 {
+            let (server, done) = (&server, &done);
+            scope.spawn(move || {
+                let agent = server.agent();
+                let mut asked = 0;
+                while !done.load(Ordering::Relaxed) {
+                    asked += 1;
+                    server.ask(&agent, ("POST", "/api/ladder"), &[JSON], &slow(1000 * i + asked));
+                }
+            });
+        }
+        std::thread::sleep(Duration::from_secs(3));
+        let agent = server.agent();
+        let mut took = Vec::new();
+        let begun = Instant::now();
+        while begun.elapsed() < TIRELESS {
+            let mm = format!("\"thickness_mm\":29.{:03}", took.len());
+            let body = HAKE.replace("\"thickness_mm\":28", &mm);
+            let from = Instant::now();
+            assert_eq!(server.ask(&agent, ("POST", "/api/plan"), &[JSON], &body), 200);
+            took.push(from.elapsed());
+        }
+        done.store(true, Ordering::Relaxed);
+        took.sort();
+        println!(
+            "{} plans, median {:?}, 95 % within {:?}",
+            took.len(),
+            took[took.len() / 2],
+            took[took.len() * 95 / 100]
+        );
+        took[took.len() * 95 / 100]
+    });
+    assert!(within < Duration::from_millis(400), "{within:?}");
 }

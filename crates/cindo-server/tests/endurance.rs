@@ -11,7 +11,7 @@ use std::time::{Duration, Instant};
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use serde_json::{Value, json};
-use support::{HAKE, JSON, PAN, Server};
+use support::{ANY, HAKE, JSON, PAN, Server};
 
 const KILLS: u64 = 60;
 
@@ -67,7 +67,7 @@ impl Write {
             Self::Restore { id, .. } => ("POST", format!("/api/cards/{id}/restore"), Value::Null),
         };
         let body = if body.is_null() { String::new() } else { body.to_string() };
-        support::try_send(address, method, &path, &[JSON], &body)
+        support::try_send(address, method, &path, &[JSON, ANY], &body)
     }
 
     /// What the box holds once it was done.

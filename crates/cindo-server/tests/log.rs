@@ -16,7 +16,7 @@ use cindo_store::{CookAddition, EntryChange, KeptEvent, NewCook, NewEntry, Store
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 use serde_json::{Value, json};
-use support::{HAKE, JSON, Server, fresh, try_send};
+use support::{ANY, HAKE, JSON, Server, fresh, try_send};
 use uuid::Uuid;
 
 fn hake() -> Value {
@@ -58,7 +58,7 @@ fn a_served_cook_is_in_the_log_and_meets_the_next_plan() {
     assert_eq!(next(&server), Value::Null, "nothing was said of it yet");
     let said = json!({ "verdict": "over", "by_s": 60, "faults": ["stuck"], "note": "too hot" });
     let path = format!("/api/log/{id}/remark");
-    let kept = server.send("PUT", &path, &[JSON], &said.to_string());
+    let kept = server.send("PUT", &path, &[JSON, ANY], &said.to_string());
     assert_eq!((kept.status, &kept.json()["entry"]["remark"]["note"]), (200, &json!("too hot")));
     let told = next(&server);
     let later_s = told["later_s"].as_f64().unwrap();
@@ -162,7 +162,7 @@ fn bad_input_names_its_field_and_changes_nothing() {
             "gear.0.calibration.runs_k",
         ),
     ] {
-        let answer = server.send("PUT", "/api/kitchen", &[JSON], &body.to_string());
+        let answer = server.send("PUT", "/api/kitchen", &[JSON, ANY], &body.to_string());
         assert_eq!((answer.status, answer.fields()), (422, vec![field.to_owned()]), "{body}");
     }
     assert_eq!(server.get("/api/kitchen").json()["revision"], 0);
@@ -204,7 +204,8 @@ fn one_piece_of_gear_is_changed_by_itself() {
         headers.extend(tag.map(|tag| ("if-match", tag)));
         server.send("PUT", path, &headers, &body.to_string())
     };
-    assert_eq!((put(&pan, None).status, server.get(path).json()), (200, pan.clone()));
+    assert_eq!(put(&pan, None).status, 428, "what replaces says what it saw");
+    assert_eq!((put(&pan, Some("*")).status, server.get(path).json()), (200, pan.clone()));
     let mut renamed = pan.clone();
     renamed["name"] = json!("the black pan");
     assert_eq!(put(&renamed, Some("\"0\"")).status, 412, "changed since");
@@ -212,7 +213,7 @@ fn one_piece_of_gear_is_changed_by_itself() {
     assert_eq!(server.get("/api/kitchen").json()["kitchen"]["gear"], json!([renamed]));
     let mut other = pan.clone();
     other["id"] = json!("new_pan");
-    assert_eq!(put(&other, None).fields(), ["id"]);
+    assert_eq!(put(&other, Some("*")).fields(), ["id"]);
     assert_eq!(server.send("DELETE", path, &[JSON], "").status, 200);
     assert_eq!(server.send("DELETE", path, &[JSON], "").status, 404);
 }
@@ -282,7 +283,7 @@ fn what_the_log_learnt_reaches_plans_and_is_taken_back() {
 
     let mut frozen = kitchen();
     frozen["frozen"] = json!(["home_oven"]);
-    assert_eq!(server.send("PUT", "/api/kitchen", &[JSON], &frozen.to_string()).status, 200);
+    assert_eq!(server.send("PUT", "/api/kitchen", &[JSON, ANY], &frozen.to_string()).status, 200);
     assert_eq!(change(json!({ "accept": ["home_oven"] })).fields(), ["accept.0"]);
     assert_eq!(change(json!({ "accept": ["moon"] })).fields(), ["accept.0"]);
     assert_eq!(change(json!({ "reset": ["home_oven", "eye"] })).status, 200);
@@ -540,7 +541,8 @@ fn kills_lose_no_entry_and_no_change_of_the_kitchen() {
                         }
                     }
                     let body = json!({ "name": format!("kitchen {id}") }).to_string();
-                    let Some(answer) = try_send(&address, "PUT", "/api/kitchen", &[JSON], &body)
+                    let Some(answer) =
+                        try_send(&address, "PUT", "/api/kitchen", &[JSON, ANY], &body)
                     else {
                         break;
                     };

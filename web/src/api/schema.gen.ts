@@ -9120,9 +9120,9 @@ export interface operations {
     delete_gear: {
         parameters: {
             query?: never;
-            header: {
-                /** @description The revision that the change was made on; `*` for whichever */
-                "If-Match": string;
+            header?: {
+                /** @description The revision that the change was made on */
+                "If-Match"?: string | null;
             };
             path: {
                 id: string;
@@ -9158,15 +9158,6 @@ export interface operations {
             };
             /** @description Somebody else changed it meanwhile; `current` is what is there now. */
             412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description `If-Match` is missing. */
-            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -33,7 +33,7 @@ export const useConflict = (): Question | null =>
   );
 
 /** Shows both and asks which to keep; true for this device's. */
-export async function keepsMine(title: string, fields: readonly ConflictField[]): Promise<boolean> {
+async function keepsMine(title: string, fields: readonly ConflictField[]): Promise<boolean> {
   return new Promise((resolve) => {
     ask({
       title,

@@ -10,7 +10,7 @@ use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::{Body, etag, needed_revision, on_store, or_stale};
+use super::{Body, etag, needed_revision, on_store, or_stale, revision};
 use crate::clock;
 use crate::error::{ApiError, Problem};
 use crate::live::Live;
@@ -148,23 +148,23 @@ pub(crate) async fn update_gear(
         problems.add("id", "is not the one that is asked for; give the same");
     }
     problems.finish()?;
-    let KeptKitchen { mut kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
+    let KeptKitchen { mut kitchen, revision: known } =
+        on_store(&store, Store::find_kitchen).await?;
     match kitchen.gear.iter_mut().find(|own| own.id == gear.id) {
         Some(own) => *own = gear,
         None => kitchen.gear.push(gear),
     }
     kitchen.check(solver.catalogue())?;
-    keep(&store, &live, kitchen, Some(asked.unwrap_or(revision))).await
+    keep(&store, &live, kitchen, Some(asked.unwrap_or(known))).await
 }
 
 /// Takes one piece of gear of one's own away.
 #[utoipa::path(
-    params(("If-Match" = String, Header, description = "The revision that the change was made on; `*` for whichever")),
+    params(("If-Match" = Option<String>, Header, description = "The revision that the change was made on")),
     responses(
         (status = 200, body = KitchenDto),
         (status = 404, body = Problem, content_type = "application/problem+json"),
         (status = 412, body = Problem, content_type = "application/problem+json", description = "Somebody else changed it meanwhile; `current` is what is there now."),
-        (status = 428, body = Problem, content_type = "application/problem+json", description = "`If-Match` is missing."),
     )
 )]
 #[delete("/api/kitchen/gear/{id}")]
@@ -175,8 +175,9 @@ pub(crate) async fn delete_gear(
     request: HttpRequest,
     id: Path<String>,
 ) -> Result<HttpResponse, ApiError> {
-    let asked = needed_revision(&request)?;
-    let KeptKitchen { mut kitchen, revision } = on_store(&store, Store::find_kitchen).await?;
+    let asked = revision(&request)?;
+    let KeptKitchen { mut kitchen, revision: known } =
+        on_store(&store, Store::find_kitchen).await?;
     let place = kitchen.gear.iter().position(|own| own.id == *id).ok_or_else(no_gear)?;
     kitchen.gear.remove(place);
     // What the catalogue knows under the same id stays at hand.
@@ -186,7 +187,7 @@ pub(crate) async fn delete_gear(
             at_hand.retain(|other| *other != *id);
         }
     }
-    keep(&store, &live, kitchen, Some(asked.unwrap_or(revision))).await
+    keep(&store, &live, kitchen, Some(asked.unwrap_or(known))).await
 }
 
 /// Keeps the kitchen, unless it is no longer of this revision, and tells every page.

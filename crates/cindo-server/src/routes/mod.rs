@@ -72,9 +72,9 @@ impl LargeBodies {
 async fn read_body(
     mut payload: web::Payload,
     rooms: Option<&LargeBodies>,
-    limit_kb: usize,
+    (length, limit_kb): (Option<usize>, usize),
 ) -> Result<(Vec<u8>, Option<OwnedSemaphorePermit>), ApiError> {
-    let mut bytes = Vec::new();
+    let mut bytes = Vec::with_capacity(SMALL_BODY_KB * 1024);
     let mut room: Option<OwnedSemaphorePermit> = None;
     let mut room_kb = SMALL_BODY_KB;
     while let Some(chunk) = payload.next().await {
@@ -88,7 +88,13 @@ async fn read_body(
                 room_kb += usize::try_from(ROOM_KB).map_err(ApiError::internal)?;
                 match &mut room {
                     Some(room) => room.merge(more),
-                    None => room = Some(more),
+                    None => {
+                        // All of it at once: what nothing was written to yet takes no memory, copying would.
+                        bytes.reserve_exact(
+                            length.unwrap_or(limit_kb * 1024).saturating_sub(bytes.len()),
+                        );
+                        room = Some(more);
+                    }
                 }
             }
         }
@@ -206,7 +212,7 @@ where
             let payload = payload.map_err(ApiError::internal)?;
             let rooms = rooms.as_ref().map(|rooms| rooms.get_ref());
             let (bytes, room) =
-                tokio::time::timeout(BODY_TIME, read_body(payload, rooms, LIMIT_KB))
+                tokio::time::timeout(BODY_TIME, read_body(payload, rooms, (length, LIMIT_KB)))
                     .await
                     .map_err(|_elapsed| ApiError::TooSlow { limit_s: BODY_TIME.as_secs() })??;
             if bytes.len() <= SMALL_BODY_KB * 1024 {

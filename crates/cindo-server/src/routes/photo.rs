@@ -4,7 +4,7 @@ use std::sync::Arc;
 
 use actix_web::http::header;
 use actix_web::web::{self, Data, Path};
-use actix_web::{HttpRequest, HttpResponse, delete, get, put};
+use actix_web::{FromRequest, HttpRequest, HttpResponse, delete, get, put};
 use cindo_store::{EntryId, Store};
 use serde::Deserialize;
 use tokio::sync::Semaphore;
@@ -18,13 +18,19 @@ use crate::picture;
 /// Largest body with a photo in it, kB: eight megabytes as base64 and a little around it.
 const PHOTO_LIMIT_KB: usize = 11 * 1024;
 
-/// The turn at reading a photo.
-#[derive(Debug)]
-pub(crate) struct Decoding(Arc<Semaphore>);
+/// Photos whose bodies are here at once; of these one is decoded.
+const PLACES: usize = 3;
 
-impl Default for Decoding {
+/// Turns at photos: what one takes is bounded, what many take at once is not.
+#[derive(Debug)]
+pub(crate) struct PhotoTurns {
+    places: Semaphore,
+    decoding: Arc<Semaphore>,
+}
+
+impl Default for PhotoTurns {
     fn default() -> Self {
-        Self(Arc::new(Semaphore::new(1)))
+        Self { places: Semaphore::new(PLACES), decoding: Arc::new(Semaphore::new(1)) }
     }
 }
 
@@ -52,14 +58,17 @@ pub(crate) struct PutPhoto {
 pub(crate) async fn update_photo(
     store: Data<Store>,
     live: Data<Live>,
-    decoding: Data<Decoding>,
+    turns: Data<PhotoTurns>,
     request: HttpRequest,
     id: Path<i32>,
-    Body(photo): Body<PutPhoto, PHOTO_LIMIT_KB>,
+    payload: web::Payload,
 ) -> Result<HttpResponse, ApiError> {
     let (id, revision) = (EntryId(*id), needed_revision(&request)?);
-    // One at a time: what one takes is bounded, what many take is not.
-    let turn = Arc::clone(&decoding.0).acquire_owned().await.map_err(ApiError::internal)?;
+    let _place = turns.places.acquire().await.map_err(ApiError::internal)?;
+    let mut payload = payload.into_inner();
+    let Body(photo) =
+        Body::<PutPhoto, PHOTO_LIMIT_KB>::from_request(&request, &mut payload).await?;
+    let turn = Arc::clone(&turns.decoding).acquire_owned().await.map_err(ApiError::internal)?;
     let jpeg = web::block(move || {
         let _turn = turn;
         picture::drawn_anew(&photo.image)

@@ -14,6 +14,8 @@ use ureq::http::{HeaderMap, Request};
 
 /// What every change says of its body.
 pub(crate) const JSON: (&str, &str) = ("content-type", "application/json");
+/// Replaces whatever is there.
+pub(crate) const ANY: (&str, &str) = ("if-match", "*");
 
 /// Largest answer that a test reads, bytes: a log of a hundred thousand cooks as a table.
 const LARGEST_BODY: u64 = 64 << 20;
@@ -120,6 +122,31 @@ impl Server {
             headers: parts.headers,
             body: body.with_config().limit(LARGEST_BODY).read_to_vec().expect("a body"),
         }
+    }
+
+    /// An asker of its own, with a connection that it keeps.
+    pub(crate) fn agent(&self) -> Agent {
+        let config = Agent::config_builder().http_status_as_error(false);
+        config.timeout_global(Some(Duration::from_secs(120))).build().into()
+    }
+
+    /// Asks by that asker's connection; the status of the answer, once all of it has come.
+    pub(crate) fn ask(
+        &self,
+        agent: &Agent,
+        (method, path): (&str, &str),
+        headers: &[(&str, &str)],
+        body: &str,
+    ) -> u16 {
+        let mut request =
+            Request::builder().method(method).uri(format!("http://{}{path}", self.address));
+        for (name, value) in headers {
+            request = request.header(*name, *value);
+        }
+        let request = request.body(body).expect("a request");
+        let (parts, mut body) = agent.run(request).expect("an answer").into_parts();
+        body.with_config().limit(LARGEST_BODY).read_to_vec().expect("a body");
+        parts.status.as_u16()
     }
 
     /// Where it listens: an address and a port.

@@ -357,3 +357,47 @@ fn pages_hold_every_card_once() {
     assert_eq!(named("A NOTE").len(), 7, "notes are searched too");
     assert_eq!(named("_"), [""; 0]);
 }
+
+/// Rows that no program of ours wrote: a name that is no text, and an entry and a line-up whose bodies do not read. Each
+/// list shows them, and each row comes out as it stands.
+#[test]
+fn names_that_are_no_text_hide_nothing() {
+    let (_folder, file) = fresh();
+    let store = Store::open(&file).unwrap();
+    let mut connection = SqliteConnection::establish(&file.display().to_string()).unwrap();
+    connection
+        .batch_execute(
+            "INSERT INTO cook (name, request, promise, version, speed, created_ms, status)
+               VALUES (CAST(x'46ff7b' AS TEXT), '{}', '{}', 2, 1.0, 0, 'cooking'),
+                      ('Served', '{}', '{}', 2, 1.0, 0, 'served');
+             INSERT INTO log_entry (uid, at_ms, name, species, cut, method, gear, thickness_mm)
+               VALUES ('u', 0, CAST(x'46ff7b' AS TEXT), 'hake', 'loin', 'sear', '', 28.0);
+             INSERT INTO log_body (entry_id, body, version) VALUES (1, '{\"not\": \"an entry\"}', 2);
+             INSERT INTO line_up (name, zero_ms, running, body, version, revision, updated_ms)
+               VALUES (CAST(x'46ff7b' AS TEXT), 0, 1, '[]', 2, 1, 0);",
+        )
+        .unwrap();
+    let under_way = store.list_under_way(None, 10).unwrap();
+    assert_eq!((under_way.cooks[0].name.as_str(), under_way.total), ("F\u{fffd}{", 1));
+    assert!(matches!(
+        store.find_cook(under_way.cooks[0].id),
+        Err(StoreError::UnreadableCook { .. })
+    ));
+    assert_eq!(store.list_past(10).unwrap()[0].name, "Served");
+    assert_eq!(store.list_cooks(10).unwrap().len(), 2);
+    let log = store.list_log(&crate::LogFilter::default(), None, 10).unwrap();
+    assert_eq!((log.entries[0].name.as_str(), log.total), ("F\u{fffd}{", 1));
+    assert!(matches!(store.find_entry(log.entries[0].id), Err(StoreError::UnreadableEntry { .. })));
+    assert_eq!(store.read_log(&crate::LogFilter::default(), None, 10).unwrap().1, 1);
+    let line_ups = store.list_line_ups(10).unwrap();
+    assert_eq!(line_ups[0].name, "F\u{fffd}{");
+    assert!(store.find_line_up(line_ups[0].id).is_err());
+    let text = |kind, column: &str| {
+        let row = store.raw_row(kind, 1).unwrap();
+        row.into_iter().find(|field| field.column == column).unwrap().text
+    };
+    assert_eq!(text(crate::RowKind::Cook, "name"), "F\u{fffd}{");
+    assert_eq!(text(crate::RowKind::Entry, "body"), "{\"not\": \"an entry\"}");
+    assert_eq!(text(crate::RowKind::LineUp, "body"), "[]");
+    assert!(matches!(store.raw_row(crate::RowKind::Card, 1), Err(StoreError::NoRow)));
+}
