@@ -190,6 +190,7 @@ impl From<StoreError> for ApiError {
             | StoreError::NoCheck { .. }
             | StoreError::NoRow => Self::NotFound(error.to_string()),
             StoreError::Unreadable { .. }
+            | StoreError::NotText(_)
             | StoreError::UnreadableCook { .. }
             | StoreError::UnreadableEntry { .. }
             | StoreError::UnreadableLineUp { .. } => Self::Invalid(vec![FieldError {

@@ -128,7 +128,8 @@ fn packed_and_held_bodies_cost_nothing() {
         }
     }
     let grown = support::memory_mb(server.pid()) - before;
-    assert!(grown < 100.0, "{grown:.0} MB for bodies that never ended");
+    // 32 MB of room, and what each of two hundred connections holds before it takes any.
+    assert!(grown < 120.0, "{grown:.0} MB for bodies that never ended");
     // Those that were being read are told that it took too long.
     let mut first = held.swap_remove(0);
     first.set_read_timeout(Some(Duration::from_secs(15))).unwrap();

@@ -158,6 +158,9 @@ pub enum StoreError {
         /// Why.
         why: &'static str,
     },
+    /// A row holds what is no text.
+    #[error("it does not read back: {0}")]
+    NotText(String),
     /// A query failed.
     #[error("the data file does not answer: {0}")]
     Query(diesel::result::Error),
@@ -190,7 +193,10 @@ impl StoreError {
 
 impl From<diesel::result::Error> for StoreError {
     fn from(error: diesel::result::Error) -> Self {
-        Self::of_message(&error.to_string()).unwrap_or(Self::Query(error))
+        match error {
+            diesel::result::Error::DeserializationError(cause) => Self::NotText(cause.to_string()),
+            error => Self::of_message(&error.to_string()).unwrap_or(Self::Query(error)),
+        }
     }
 }
 

@@ -40,7 +40,7 @@ const BODY_LIMIT_KB: usize = 2 * 1024;
 const IMPORT_LIMIT_KB: usize = 24 * 1024;
 
 /// A body up to this is read at once, kB; larger ones as far as there is room for them.
-const SMALL_BODY_KB: usize = 64;
+const SMALL_BODY_KB: usize = 16;
 /// Room for large bodies, kB.
 const LARGE_BODIES_KB: usize = 32 * 1024;
 /// It is taken in pieces of this, kB, and there has to be some within this.

@@ -379,10 +379,7 @@ fn names_that_are_no_text_hide_nothing() {
         .unwrap();
     let under_way = store.list_under_way(None, 10).unwrap();
     assert_eq!((under_way.cooks[0].name.as_str(), under_way.total), ("F\u{fffd}{", 1));
-    assert!(matches!(
-        store.find_cook(under_way.cooks[0].id),
-        Err(StoreError::UnreadableCook { .. })
-    ));
+    assert!(matches!(store.find_cook(under_way.cooks[0].id), Err(StoreError::NotText(_))));
     assert_eq!(store.list_past(10).unwrap()[0].name, "Served");
     assert_eq!(store.list_cooks(10).unwrap().len(), 2);
     let log = store.list_log(&crate::LogFilter::default(), None, 10).unwrap();
