@@ -182,10 +182,11 @@ mod tests {
         for _ in 0..3 * BEHIND {
             live.tell("cook", &long);
         }
-        let state = live.state.lock().unwrap();
-        let bytes: usize = state.kept.iter().map(|message| message.text.len()).sum();
-        assert!(bytes == state.kept_bytes && bytes <= KEPT_BYTES && bytes > KEPT_BYTES / 2);
-        drop(state);
+        {
+            let state = live.state.lock().unwrap();
+            let bytes: usize = state.kept.iter().map(|message| message.text.len()).sum();
+            assert!(bytes == state.kept_bytes && bytes <= KEPT_BYTES && bytes > KEPT_BYTES / 2);
+        }
         assert!(
             heard(&mut Box::pin(live.listen(Some("a-2"))))[0].contains("missed"),
             "too long ago"

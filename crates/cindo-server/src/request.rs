@@ -166,14 +166,14 @@ impl<'de> Visitor<'de> for Place<'_> {
             matches!(kind, Schema::Object(object)
                 if matches!(object.schema_type, SchemaType::Type(Type::Object)))
         };
-        if self.kinds.iter().any(|kind| is_object(kind)) {
+        if self.kinds.iter().any(is_object) {
             self.complain("a list; it must be an object".to_owned());
             return Err(A::Error::custom("a list for an object"));
         }
         let kinds = self.kinds.iter().filter_map(|kind| match kind {
             Schema::Array(list) => match &list.items {
                 ArrayItems::RefOrSchema(shape) => Some(&**shape),
-                _ => None,
+                ArrayItems::False => None,
             },
             _ => None,
         });

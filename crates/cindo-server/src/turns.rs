@@ -122,23 +122,23 @@ mod tests {
     use super::*;
     use futures_util::FutureExt;
 
-    fn asker(port: u16) -> Asker {
-        Some(([127, 0, 0, 1], port).into())
+    fn asker(port: u16) -> std::net::SocketAddr {
+        ([127, 0, 0, 1], port).into()
     }
 
     #[tokio::test]
     async fn whoever_used_least_goes_first() {
         let turns = Turns::new(1);
-        let tireless = turns.take(asker(1)).await;
+        let tireless = turns.take(Some(asker(1))).await;
         std::thread::sleep(Duration::from_millis(20));
-        let mut again = Box::pin(turns.take(asker(1)));
+        let mut again = Box::pin(turns.take(Some(asker(1))));
         assert!((&mut again).now_or_never().is_none());
         drop(tireless);
         // It used its share while nobody else waited: it goes on.
         let tireless = again.now_or_never().expect("a free slot");
         std::thread::sleep(Duration::from_millis(20));
-        let mut again = Box::pin(turns.take(asker(1)));
-        let mut seldom = Box::pin(turns.take(asker(2)));
+        let mut again = Box::pin(turns.take(Some(asker(1))));
+        let mut seldom = Box::pin(turns.take(Some(asker(2))));
         assert!((&mut again).now_or_never().is_none() && (&mut seldom).now_or_never().is_none());
         assert!(tireless.is_wanted(), "another has used less");
         drop(tireless);
@@ -154,12 +154,12 @@ mod tests {
     #[tokio::test]
     async fn whoever_leaves_holds_nobody_up() {
         let turns = Turns::new(1);
-        let slot = turns.take(asker(1)).await;
-        let mut left = Box::pin(turns.take(asker(2)));
+        let slot = turns.take(Some(asker(1))).await;
+        let mut left = Box::pin(turns.take(Some(asker(2))));
         assert!((&mut left).now_or_never().is_none());
         drop(left);
         drop(slot);
-        assert!(turns.take(asker(3)).now_or_never().is_some());
+        assert!(turns.take(Some(asker(3))).now_or_never().is_some());
         assert_eq!(turns.queue().free, 1);
         assert!(turns.queue().waiting.is_empty());
     }

@@ -87,7 +87,7 @@ fn fifty_tireless_askers_hold_nobody_up() {
         for i in 0..50 {
             let (server, done) = (&server, &done);
             scope.spawn(move || {
-                let agent = server.agent();
+                let agent = Server::agent();
                 let mut asked = 0;
                 while !done.load(Ordering::Relaxed) {
                     asked += 1;
@@ -96,7 +96,7 @@ fn fifty_tireless_askers_hold_nobody_up() {
             });
         }
         std::thread::sleep(Duration::from_secs(3));
-        let agent = server.agent();
+        let agent = Server::agent();
         let mut took = Vec::new();
         let begun = Instant::now();
         while begun.elapsed() < TIRELESS {

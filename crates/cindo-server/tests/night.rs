@@ -2,6 +2,8 @@
 //! devices at once.
 
 #![expect(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
+#![expect(clippy::print_stdout, reason = "figures are printed where they were measured")]
+#![expect(clippy::cast_precision_loss, reason = "sizes of megabytes")]
 
 mod support;
 
@@ -487,6 +489,7 @@ fn no_update_is_lost() {
 }
 
 /// When the disk is full under every kind of write: nothing is acknowledged that the next start does not have.
+#[expect(clippy::too_many_lines, reason = "every kind of write, and where each is looked for")]
 #[test]
 fn a_full_disk_keeps_every_promise_of_every_write() {
     let folder = tempfile::tempdir().unwrap();
@@ -721,7 +724,7 @@ fn many_photos_take_no_more_than_one() {
         for _ in 0..24 {
             scope.spawn(|| {
                 let headers = [JSON, ANY];
-                assert_eq!(server.ask(&server.agent(), ("PUT", &path), &headers, &body), 204);
+                assert_eq!(server.ask(&Server::agent(), ("PUT", &path), &headers, &body), 204);
             });
         }
     });

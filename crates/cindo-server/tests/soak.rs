@@ -2,6 +2,7 @@
 
 #![expect(clippy::unwrap_used, reason = "a helper that cannot work should stop its test")]
 #![expect(clippy::print_stdout, reason = "the table is what it is for")]
+#![expect(clippy::cast_precision_loss, reason = "counts and sizes of a soak")]
 
 mod support;
 
@@ -12,6 +13,7 @@ use std::sync::Mutex;
 use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 use std::time::{Duration, Instant};
 
+use base64::Engine;
 use serde_json::{Value, json};
 use support::{ANY, HAKE, JSON, Server, begin, memory_mb, try_send};
 use uuid::Uuid;
@@ -38,7 +40,6 @@ fn percentile(times: &Mutex<Vec<f64>>, share: f64) -> f64 {
     #[expect(
         clippy::cast_possible_truncation,
         clippy::cast_sign_loss,
-        clippy::cast_precision_loss,
         reason = "a place in a list"
     )]
     let place = (share * times.len().saturating_sub(1) as f64) as usize;
@@ -108,7 +109,6 @@ fn traffic(
                 let photo = image::RgbImage::from_pixel(2400, 1800, image::Rgb([9, 99, 9]));
                 let mut jpeg = std::io::Cursor::new(Vec::new());
                 photo.write_to(&mut jpeg, image::ImageFormat::Jpeg).unwrap();
-                use base64::Engine;
                 let image = base64::engine::general_purpose::STANDARD.encode(jpeg.get_ref());
                 let body = json!({ "image": image }).to_string();
                 std::thread::sleep(Duration::from_secs(3));
@@ -127,7 +127,7 @@ fn traffic(
                 let Ok(mut line) = TcpStream::connect(address) else { continue };
                 let _ = write!(line, "GET /api/live HTTP/1.1\r\nHost: localhost\r\n\r\n");
                 let _ = line.set_read_timeout(Some(Duration::from_millis(500)));
-                let mut some = [0; 65_536];
+                let mut some = vec![0; 65_536];
                 for _ in 0..20 {
                     if over.load(Ordering::Relaxed) {
                         break;

@@ -26,7 +26,7 @@ pub(crate) fn json(value: &impl Serialize) -> Result<String, diesel::result::Err
     serde_json::to_string(value).map_err(|e| diesel::result::Error::SerializationError(Box::new(e)))
 }
 
-/// A column of text as its bytes. SQLite keeps what is no UTF-8 too, and reading that as text fails for the whole list.
+/// A column of text as its bytes. `SQLite` keeps what is no UTF-8 too, and reading that as text fails for the whole list.
 pub(crate) fn bytes(column: &'static str) -> SqlLiteral<Binary> {
     sql(&format!("CAST({column} AS BLOB)"))
 }

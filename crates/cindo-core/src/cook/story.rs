@@ -1,5 +1,6 @@
 //! From a list of events to what happened: takings-back and other times applied, in order, and possible.
 
+use cindo_heat::bounded::Bounded;
 use serde::Serialize;
 
 use super::event::{Event, Happened, NEXT};
@@ -243,7 +244,7 @@ impl Story {
             Some((out_clock_s, out_s)) if clock_s > out_clock_s => {
                 out_s + (clock_s - out_clock_s).min(LONGEST_REST_S)
             }
-            _ => (clock_s - in_s).max(0.0).min(LONGEST_S),
+            _ => (clock_s - in_s).bounded(0.0, LONGEST_S),
         }
     }
 

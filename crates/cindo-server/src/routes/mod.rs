@@ -86,15 +86,13 @@ async fn read_body(
             while bytes.len() + chunk.len() > room_kb * 1024 {
                 let more = rooms.enter(ROOM_KB).await?;
                 room_kb += usize::try_from(ROOM_KB).map_err(ApiError::internal)?;
-                match &mut room {
-                    Some(room) => room.merge(more),
-                    None => {
-                        // All of it at once: what nothing was written to yet takes no memory, copying would.
-                        bytes.reserve_exact(
-                            length.unwrap_or(limit_kb * 1024).saturating_sub(bytes.len()),
-                        );
-                        room = Some(more);
-                    }
+                if let Some(room) = &mut room {
+                    room.merge(more);
+                } else {
+                    // All of it at once: what nothing was written to yet takes no memory, copying would.
+                    let whole = length.unwrap_or(limit_kb * 1024);
+                    bytes.reserve_exact(whole.saturating_sub(bytes.len()));
+                    room = Some(more);
                 }
             }
         }
@@ -210,7 +208,7 @@ where
                 return Err(ApiError::TooLarge { limit_kb: LIMIT_KB });
             }
             let payload = payload.map_err(ApiError::internal)?;
-            let rooms = rooms.as_ref().map(|rooms| rooms.get_ref());
+            let rooms = rooms.as_ref().map(web::Data::get_ref);
             let (bytes, room) =
                 tokio::time::timeout(BODY_TIME, read_body(payload, rooms, (length, LIMIT_KB)))
                     .await

@@ -125,9 +125,9 @@ impl Server {
     }
 
     /// An asker of its own, with a connection that it keeps.
-    pub(crate) fn agent(&self) -> Agent {
+    pub(crate) fn agent() -> Agent {
         let config = Agent::config_builder().http_status_as_error(false);
-        config.timeout_global(Some(Duration::from_secs(120))).build().into()
+        config.timeout_global(Some(Duration::from_mins(2))).build().into()
     }
 
     /// Asks by that asker's connection; the status of the answer, once all of it has come.
