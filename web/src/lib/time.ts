@@ -10,9 +10,10 @@ export function clock(seconds: number): string {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 }
 
-/** Seconds as they are counted down, where hands wait for them: to the second. */
+/** Seconds as they are counted down, where hands wait for them: to the second; of hours, to the minute. */
 export function counted(seconds: number): string {
   const whole = Math.abs(Math.round(seconds));
+  if (whole >= 6000) return `${Math.floor(whole / 3600)} h ${Math.floor((whole % 3600) / 60)}`;
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 }
 

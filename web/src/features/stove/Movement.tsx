@@ -60,7 +60,7 @@ export function Movement({ catalogue, cook, moment }: Props) {
               ? `The clock waits for it. ${capital(next.cue)}.`
               : localise(next?.cue ?? "", preferences)}
         </p>
-        {cost && (
+        {cost && cook.beyond_s === 0 && (
           <p className="mt-1 text-lg">
             Now {format(temperature, cost.coreC)} when eaten. Each 10 s more: core{" "}
             {format(perTen, cost.coreKPerTen)} up, juice {(100 * cost.juiceSharePerTen).toFixed(1)}{" "}
