@@ -3,7 +3,6 @@
 use super::tests::{Stove, event, moved, request};
 use super::*;
 use crate::bench::{Bench, Budget};
-use crate::log::Entry;
 use crate::setup::{Doneness, PlanRequest};
 
 const HOUR_S: f64 = 3600.0;
@@ -29,7 +28,7 @@ fn follow_all(stove: &Stove, events: &[Event], now_s: f64) -> CookView {
     if view.status != Status::Waiting {
         let budget = Budget::asking(|spent| MOST_WORK.saturating_sub(spent));
         let bench = Bench::new(catalogue, &budget);
-        Entry::of_cook(bench, "Hake", (request, promise), (events, &readings)).unwrap();
+        hindsight(bench, request, promise, (events, &readings)).unwrap();
         within(&budget);
     }
     for trouble in ["stuck", "raw", "forgotten", "guest_late"] {
