@@ -9,9 +9,13 @@ mod support;
 use std::io::Write;
 use std::net::TcpStream;
 use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
 
 use support::{HAKE, JSON, Server, over_the_line, slow};
+
+/// Each has the machine to itself.
+static ALONE: Mutex<()> = Mutex::new(());
 
 /// Fifty that never stop are measured for so long.
 const TIRELESS: Duration = Duration::from_secs(20);
@@ -20,6 +24,7 @@ const TIRELESS: Duration = Duration::from_secs(20);
 /// plan comes as if nothing were.
 #[test]
 fn short_work_is_not_behind_long_work_nor_behind_work_for_nobody() {
+    let _alone = ALONE.lock().unwrap_or_else(PoisonError::into_inner);
     let server = Server::demo();
     let done = AtomicBool::new(false);
     let plan = |i: u32| {
@@ -81,6 +86,7 @@ fn worked_s(pid: u32) -> f64 {
 /// Fifty askers that never stop, each with the slowest question there is: somebody else's plan is not behind them.
 #[test]
 fn fifty_tireless_askers_hold_nobody_up() {
+    let _alone = ALONE.lock().unwrap_or_else(PoisonError::into_inner);
     let server = Server::demo();
     let done = AtomicBool::new(false);
     let within = std::thread::scope(|scope| {
