@@ -15,7 +15,7 @@ use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
 
 /// How long the interface gets to show something.
-const PATIENCE: Duration = Duration::from_secs(10);
+const PATIENCE: Duration = Duration::from_secs(30);
 
 /// A process with everything it started; ended together on drop.
 #[derive(Debug)]

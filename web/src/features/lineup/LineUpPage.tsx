@@ -46,6 +46,7 @@ export function LineUpPage() {
     ...lineUpQuery(id ?? 0),
     enabled: id !== undefined && Number.isInteger(id),
   });
+  const isLoading = !lineUp && !error && (list.isPending || id !== undefined);
   const { change, update } = useLineUpChanges(lineUp);
   const box = useLineUpBox();
   const goesIn = useGoesIn();
@@ -184,10 +185,11 @@ export function LineUpPage() {
           <button
             type="button"
             className="btn min-h-11 border-base-300 bg-base-100"
+            disabled={isLoading}
             onClick={() => adding.current?.showModal()}
           >
             <Plus aria-hidden className="size-4" />
-            {lineUp ? "Add a dish" : "New line-up"}
+            {lineUp || isLoading ? "Add a dish" : "New line-up"}
           </button>
           {lineUp && (
             <button
@@ -208,7 +210,12 @@ export function LineUpPage() {
           {error.message}
         </p>
       )}
-      {list.data && lines.length === 0 && (
+      {isLoading && (
+        <p role="status" className="mt-6 text-lg">
+          Working out the schedule…
+        </p>
+      )}
+      {!isLoading && !lineUp && lines.length === 0 && (
         <p className="mt-6 max-w-prose text-lg">
           Fish, chips in two batches, peas and a sauce, all hot at half past seven: put the dishes
           together here, and see what to start when.
