@@ -131,19 +131,29 @@ impl Plane {
         }
     }
 
+    /// The outermost cell at a height; none where nothing of the side is left there.
+    fn outermost(&self, row: usize) -> Option<usize> {
+        let (rows, columns) = (self.section.rows, self.section.columns);
+        let mut cells = (0..columns).rev().map(|column| column * rows + row);
+        cells.find(|cell| self.section.is_inside(*cell))
+    }
+
+    /// The side from the bottom up: the height of each row, share of the thickness, and its outermost cell.
+    pub(crate) fn side(&self) -> Vec<(f64, usize)> {
+        let (rows, edges) = (self.section.rows, &self.section.z_edge_m);
+        let share = |row: usize| (edges[row + 1] - edges[row]) / edges[rows];
+        (0..rows).filter_map(|row| Some((share(row), self.outermost(row)?))).collect()
+    }
+
     /// Height above the heat to which the outermost cells are set, share of the thickness.
     pub(crate) fn side_opaque(&self, dose: &Dose, is_turned: bool) -> f64 {
-        let (rows, columns) = (self.section.rows, self.section.columns);
+        let rows = self.section.rows;
         let edges = &self.section.z_edge_m;
         let thickness = edges[rows];
         let mut height = 0.0;
         for i in 0..rows {
             let row = if is_turned { rows - 1 - i } else { i };
-            let outermost = (0..columns)
-                .rev()
-                .map(|column| column * rows + row)
-                .find(|cell| self.section.is_inside(*cell));
-            match outermost {
+            match self.outermost(row) {
                 Some(cell) if dose.is_set(cell) => height += edges[row + 1] - edges[row],
                 Some(_) => break,
                 // Nothing of the side is left at this height.

@@ -84,6 +84,17 @@ impl Dose {
     }
 }
 
+/// Share of what sets flesh that a second at this temperature brings, of a kind that sets `shift_k` higher than usual.
+pub fn set_rate(temperature_c: f64, shift_k: f64) -> f64 {
+    let decades = (temperature_c - shift_k - SET_REFERENCE_C) / SET_DECADE_K;
+    10.0_f64.powf(decades) / SET_DOSE_S
+}
+
+/// By how much flesh was hotter than what sets it, K, after a dose of [`set_rate`]; 0 where it is just set.
+pub fn set_excess_k(dose: f64) -> f64 {
+    SET_DECADE_K * dose.max(f64::MIN_POSITIVE).log10()
+}
+
 fn rate(temperature_c: f64, reference_c: f64, decade_k: f64) -> f64 {
     // Far below the reference nothing happens; skipping it saves most of the exponentials.
     let decades = (temperature_c - reference_c) / decade_k;

@@ -26,7 +26,7 @@ pub use build::{Build, State};
 pub use caution::{Caution, Rule};
 pub use check::{AskedFor, CheckAsk, CheckRow};
 pub use coating::Coating;
-pub use cue::{Cue, CueValue};
+pub use cue::{Cue, CueValue, Observes};
 pub use face_row::{FaceContext, FaceRow, Wetness};
 pub use fish::{Cut, Group, Origin, Profile, Species, UsualCut};
 pub use gear::{Control, Gear, GearKind, Material};

@@ -1,30 +1,41 @@
-//! What readings say about the piece: thickness, film coefficient, start and heat, fitted within what a cook
-//! can be wrong about.
+//! What readings and cues say about the piece: thickness, film coefficient, start and heat, fitted within what a
+//! cook can be wrong about.
 //!
-//! Penalised least squares (Gauss-Newton on the column, forward differences), the penalty being the spreads
-//! that "look from" is made of. Readings far from the rest count less and less (Student's t, by iteratively
-//! reweighted least squares: Lange, Little, Taylor, J. Am. Stat. Assoc. 84 (1989) 881-896). The covariance
-//! at the minimum is what stays unknown.
+//! The most probable piece, by Newton's method with halved steps on the logarithm of its probability (forward
+//! differences on the column), before which stands what "look from" is made of. Readings far from the rest count
+//! less and less (Student's t, by iteratively reweighted least squares: Lange, Little, Taylor, J. Am. Stat.
+//! Assoc. 84 (1989) 881-896); cues are ordinal (`cue`). The curvature there is what stays unknown (Laplace).
 
 use nalgebra::{SMatrix, SVector};
 use serde::Serialize;
 
-use crate::plan::{Trial, UNKNOWNS, Unknowns};
+use super::cue::Stage;
+use super::senses::{Feel, said};
+use crate::plan::{UNKNOWNS, Unknowns};
 use crate::setup::Setup;
 use crate::timeline::{Lived, Programme};
-use cindo_heat::bounded::Bounded;
-use cindo_heat::grid::Grid;
-use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
-/// A reading of the core, or a cue that stands for one.
+/// What was read or noticed.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Seen {
-    /// When, s after the fish met the heat.
+    /// When it was so in the fish, s after it met the heat.
     pub(super) at_s: f64,
-    /// What it says, °C.
-    pub(super) core_c: f64,
-    /// How far that may be off, K (one standard deviation).
-    pub(super) sd_k: f64,
+    /// What.
+    pub(super) what: What,
+}
+
+/// A reading or a cue.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum What {
+    /// A probe said so.
+    Reading {
+        /// °C.
+        core_c: f64,
+        /// How far that may be off, K (one standard deviation).
+        sd_k: f64,
+    },
+    /// A cook found this stage of a cue.
+    Cue(Stage),
 }
 
 /// What readings say about the piece.
@@ -75,8 +86,6 @@ type Column = SVector<f64, FITTED>;
 const TIP_SD_MM: f64 = 1.5;
 /// It is off once it is this far from the middle, and twice what the fit may be off.
 const TIP_OFF_MM: f64 = 3.0;
-/// Readings lag by about so much, s: a thin probe (modelling choice).
-const LAG_S: f64 = 3.0;
 /// Degrees of freedom of Student's t: four is the usual choice (Lange et al.).
 const FREEDOM: f64 = 4.0;
 /// Where the search for the tip begins, in standard deviations from the middle.
@@ -84,180 +93,210 @@ const FIRST_TIP: f64 = 1.0;
 /// Steps are this long for differences, in standard deviations.
 const STEP: f64 = 0.25;
 /// So many steps at most, and done once none is longer than this.
-const MOST_STEPS: usize = 8;
+const MOST_STEPS: usize = 24;
 const STILL: f64 = 0.02;
-/// Slopes are taken anew after steps that are longer than this, in standard deviations, and so often at most.
-const NEAR: f64 = 0.5;
-const MOST_SLOPES: usize = 3;
-/// No unknown is further off than this, in standard deviations: honest bounds.
+/// Slopes are taken anew after steps that are longer than this, in standard deviations.
+const NEAR: f64 = 0.25;
+/// A step that leads to something less probable is halved, so often at most.
+const MOST_HALVES: u32 = 4;
+/// No piece is further than this from what was thought, in standard deviations of all its unknowns together.
 const FURTHEST: f64 = 3.5;
+const HALVINGS: u32 = 30;
 /// So many readings are enough: more are thinned to one in each stretch of the same length.
 const ENOUGH: usize = 60;
-
-/// Watches tips at the moments of readings.
-struct Tips<'g, const N: usize> {
-    grid: &'g Grid,
-    height_m: [f64; N],
-    at_s: &'g [f64],
-    before: (f64, [f64; N]),
-    said_c: Vec<[f64; N]>,
-}
-
-impl<const N: usize> Observer for Tips<'_, N> {
-    fn observe(&mut self, view: &View<'_>) -> Sink {
-        let at_c = self.height_m.map(|height_m| self.grid.at(view.temperature_c, height_m));
-        let now = (view.time_s, at_c);
-        while let Some(at_s) = self.at_s.get(self.said_c.len()).filter(|at_s| **at_s <= now.0) {
-            let share =
-                ((at_s - self.before.0) / (now.0 - self.before.0).max(1e-9)).bounded(0.0, 1.0);
-            let between = |i: usize| self.before.1[i] + share * (now.1[i] - self.before.1[i]);
-            self.said_c.push(std::array::from_fn(between));
-        }
-        self.before = now;
-        Sink::Continue
-    }
-}
 
 /// What surrounds a piece as it was and will be, for a programme whose heat is off by so much, K.
 pub(super) type LivedOf<'f, 'a> = dyn Fn(&Programme<'a>, f64) -> Lived<'a> + 'f;
 
-/// What tips would have said, °C, at moments in their order. `tip_m` is how far above the core each is,
-/// `core_share` where the core is, as a share of the thickness.
-fn tips_c<'a, const N: usize>(
-    setup: &Setup<'a>,
-    lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
-    accuracy: Accuracy,
-    (core_share, tip_m): (f64, [f64; N]),
-    at_s: &[f64],
-) -> Vec<[f64; N]> {
-    let mut trial = Trial::new(setup, accuracy);
-    let Lived { programme, schedule, out_s } = lived_of(&trial.programme);
-    trial.programme = programme;
-    let span_m = trial.grid.span_m();
-    let centre_m = core_share * span_m;
-    let is_symmetric = trial.grid.is_symmetric();
-    let height_m = tip_m.map(|tip_m| match centre_m + tip_m {
-        m if is_symmetric => m.abs().min(span_m),
-        m => m.bounded(0.0, span_m),
-    });
-    let lagged: Vec<f64> = at_s.iter().map(|at_s| (at_s - LAG_S).max(0.0)).collect();
-    let mut tips = Tips {
-        grid: &trial.grid,
-        height_m,
-        at_s: &lagged,
-        before: (0.0, [setup.start_c; N]),
-        said_c: Vec::with_capacity(at_s.len()),
-    };
-    let mut simulation = trial.raw();
-    let until_s = lagged.last().copied().unwrap_or(0.0);
-    trial.heat(&mut simulation, &schedule, until_s.min(out_s), &mut tips);
-    if until_s > out_s {
-        let rest = trial.programme.rested(&schedule, out_s, until_s - out_s);
-        simulation.run(&rest.phase(), &mut tips);
+/// What a piece says at a moment at which something was seen: for a reading the core at the tip and a step higher up, °C;
+/// for a cue its quantity, twice.
+pub(super) type Said = [f64; 2];
+
+/// How what was seen changes with the piece.
+struct Slope {
+    /// With each unknown, for one standard deviation.
+    by: Column,
+    /// How far it may be off in all: what says nothing of how soon the piece is done scatters a cue.
+    scatter: f64,
+}
+
+impl Slope {
+    /// Of a cue only the part along `sooner` counts: among pieces that are done sooner or later a later stage is then
+    /// always a sooner piece. What lies across scatters it, as far as it is unknown.
+    fn of(seen: &Seen, by: Column, sooner: &Column) -> Self {
+        match seen.what {
+            What::Reading { sd_k, .. } => Self { by, scatter: sd_k },
+            What::Cue(stage) => {
+                let along = by.dot(sooner).max(0.0);
+                let across = (by - along * sooner).norm();
+                Self { by: along * sooner, scatter: stage.scatter.hypot(across) }
+            }
+        }
     }
-    // The last moment may lie a rounding past the last step.
-    let last_c = tips.before.1;
-    tips.said_c.resize(at_s.len(), last_c);
-    tips.said_c
 }
 
-/// The same of one tip.
-pub(super) fn tip_c<'a>(
-    setup: &Setup<'a>,
-    lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
-    accuracy: Accuracy,
-    (core_share, tip_m): (f64, f64),
-    at_s: &[f64],
-) -> Vec<f64> {
-    let said = tips_c(setup, lived_of, accuracy, (core_share, [tip_m]), at_s);
-    said.into_iter().map(|[c]| c).collect()
+/// Logarithm of the probability of what was seen, up to a constant.
+fn log_likelihood(seen: &Seen, said: Said, slope: &Slope) -> f64 {
+    match seen.what {
+        What::Reading { core_c, sd_k } => {
+            let off = (core_c - said[0]) / sd_k;
+            -0.5 * (FREEDOM + 1.0) * (off * off / FREEDOM).ln_1p()
+        }
+        What::Cue(stage) => stage.likelihood(said[0], slope.scatter).log,
+    }
 }
 
-/// Fits what is unknown to readings. `core` is where the core is, as a share of the thickness, and what the
-/// whole section has over one column at a moment, K. It begins where one of hardly other readings ended.
+/// Adds what one thing that was seen pulls at the unknowns, and how strongly.
+fn add(
+    seen: &Seen,
+    said: Said,
+    Slope { by, scatter }: &Slope,
+    normal: &mut Square,
+    pull: &mut Column,
+) {
+    let (score, information) = match seen.what {
+        What::Reading { core_c, sd_k } => {
+            let off = (core_c - said[0]) / sd_k;
+            let weight = (FREEDOM + 1.0) / (FREEDOM + off * off);
+            (weight * off / sd_k, weight / (sd_k * sd_k))
+        }
+        What::Cue(stage) => {
+            let known = stage.likelihood(said[0], *scatter);
+            (known.score, known.information)
+        }
+    };
+    *normal += information * by * by.transpose();
+    *pull += score * by;
+}
+
+/// Where Newton's method goes next, within what a piece can be: the most probable point of that ball (a Lagrange
+/// multiplier by bisection, Moré and Sorensen, SIAM J. Sci. Stat. Comput. 4 (1983) 553-572). None where nothing is known.
+fn next(x: &Column, normal: &Square, pull: &Column) -> Option<Column> {
+    let at = |damping: f64| {
+        let (mut normal, mut pull) = (*normal, *pull);
+        for i in 0..UNKNOWNS {
+            normal[(i, i)] += damping;
+            pull[i] -= damping * x[i];
+        }
+        Some(x + normal.cholesky()?.solve(&pull))
+    };
+    let size = |x: &Column| x.fixed_rows::<UNKNOWNS>(0).norm();
+    let free = at(0.0)?;
+    if size(&free) <= FURTHEST {
+        return Some(free);
+    }
+    let (mut low, mut high) = (0.0, 1.0);
+    while size(&at(high)?) > FURTHEST {
+        (low, high) = (high, 4.0 * high);
+    }
+    for _ in 0..HALVINGS {
+        let middle = 0.5 * (low + high);
+        if size(&at(middle)?) > FURTHEST { low = middle } else { high = middle }
+    }
+    at(high)
+}
+
+/// Fits what is unknown to what was seen, which is in the order of time. It begins where one of hardly other
+/// readings ended. `sooner` is how much further done the piece is with each unknown.
 pub(super) fn fit<'a>(
     setup: &Setup<'a>,
     unknowns: &Unknowns,
     lived_of: &LivedOf<'_, 'a>,
-    (core_share, over_k): (f64, &dyn Fn(f64) -> f64),
+    (core, sooner): (Feel<'_>, &[f64; UNKNOWNS]),
     seen: &[Seen],
     before: Option<&Fit>,
 ) -> Fit {
     // Between two hot sides nothing changes at the very middle: from there no step would lead away.
+    let has_tip = seen.iter().any(|s| matches!(s.what, What::Reading { .. }));
     let begun = before.map_or_else(
-        || Column::from_fn(|i, _| if i == UNKNOWNS { FIRST_TIP } else { 0.0 }),
+        || Column::from_fn(|i, _| if i == UNKNOWNS && has_tip { FIRST_TIP } else { 0.0 }),
         |fit| fit.x,
     );
     let kept = thinned(seen);
-    let at_s: Vec<f64> = kept.iter().map(|s| s.at_s).collect();
-    // What the tip says there, and a step of the tip higher up.
-    let said = |x: &Column, at_s: &[f64]| -> Vec<[f64; 2]> {
+    let sooner = Column::from_fn(|i, _| sooner.get(i).copied().unwrap_or(0.0));
+    let sooner = sooner.try_normalize(0.0).unwrap_or_default();
+    let said = |x: &Column, seen: &[Seen]| -> Vec<Said> {
         let by: [f64; UNKNOWNS] = std::array::from_fn(|i| x[i]);
         let tip_m = [0.0, STEP].map(|more| (x[UNKNOWNS] + more) * TIP_SD_MM / 1000.0);
         let varied = unknowns.varied(setup, &by);
         let heat_k = varied.medium_c - setup.medium_c;
-        let lived = |programme: &Programme<'a>| lived_of(programme, heat_k);
-        let mut said = tips_c(&varied, lived, Accuracy::COARSE, (core_share, tip_m), at_s);
-        for (both, at_s) in said.iter_mut().zip(at_s) {
-            *both = both.map(|c| c + over_k(*at_s));
-        }
-        said
+        said(&varied, |programme| lived_of(programme, heat_k), core, tip_m, seen)
+    };
+    let log = |x: &Column, said: &[Said], slopes: &[Slope]| {
+        let all = kept.iter().zip(said).zip(slopes);
+        let log: f64 = all.map(|((seen, said), slope)| log_likelihood(seen, *said, slope)).sum();
+        log - 0.5 * x.norm_squared()
     };
     let mut x = begun;
     let mut covariance = Square::identity();
-    let mut slopes: Vec<Column> = Vec::with_capacity(kept.len());
+    let mut slopes: Vec<Slope> = Vec::with_capacity(kept.len());
+    let mut base = said(&x, &kept);
     let mut moved = f64::INFINITY;
-    for round in 0..MOST_STEPS {
-        let base = said(&x, &at_s);
+    for _ in 0..MOST_STEPS {
         // Once steps are short the slopes stay as they are.
-        if moved > NEAR && round < MOST_SLOPES {
-            let others: [Vec<[f64; 2]>; UNKNOWNS] = std::array::from_fn(|i| {
+        if moved > NEAR {
+            let others: [Vec<Said>; UNKNOWNS] = std::array::from_fn(|i| {
                 let mut moved = x;
                 moved[i] += STEP;
-                said(&moved, &at_s)
+                said(&moved, &kept)
             });
             slopes.clear();
-            slopes.extend(base.iter().enumerate().map(|(place, [here_c, up_c])| {
-                Column::from_fn(|i, _| {
-                    (others.get(i).map_or(*up_c, |said| said[place][0]) - here_c) / STEP
-                })
+            slopes.extend(kept.iter().enumerate().map(|(place, seen)| {
+                let [here, up] = base[place];
+                let moved = |i: usize| others.get(i).map_or(up, |said| said[place][0]) - here;
+                Slope::of(seen, Column::from_fn(|i, _| moved(i) / STEP), &sooner)
             }));
         }
         let mut normal = Square::identity();
         let mut pull = -x;
-        for ((reading, [here_c, _]), slope) in kept.iter().zip(&base).zip(&slopes) {
-            let off = (reading.core_c - here_c) / reading.sd_k;
-            let weight = (FREEDOM + 1.0) / (FREEDOM + off * off);
-            let slope = slope / reading.sd_k;
-            normal += weight * slope * slope.transpose();
-            pull += weight * off * slope;
+        for ((seen, said), slope) in kept.iter().zip(&base).zip(&slopes) {
+            add(seen, *said, slope, &mut normal, &mut pull);
         }
-        // The penalty makes it positive definite.
-        let Some(cholesky) = normal.cholesky() else { break };
-        covariance = cholesky.inverse();
-        let step = cholesky.solve(&pull);
-        let next = (x + step).map(|v| v.bounded(-FURTHEST, FURTHEST));
+        // What was known before makes it positive definite.
+        let Some(inverse) = normal.try_inverse() else { break };
+        covariance = inverse;
+        let Some(wanted) = self::next(&x, &normal, &pull) else { break };
+        let step = wanted - x;
+        let here = log(&x, &base, &slopes);
+        let mut share = 1.0;
+        let mut next = wanted;
+        let mut there = said(&next, &kept);
+        for _ in 0..MOST_HALVES {
+            if log(&next, &there, &slopes) >= here {
+                break;
+            }
+            share *= 0.5;
+            next = x + share * step;
+            there = said(&next, &kept);
+        }
         moved = (next - x).amax();
-        x = next;
+        (x, base) = (next, there);
         if moved < STILL {
             break;
         }
     }
-    let all_s: Vec<f64> = seen.iter().map(|s| s.at_s).collect();
-    let fitted = said(&x, &all_s);
-    let off = seen.iter().zip(&fitted).map(|(s, [c, _])| (s.core_c - c) / s.sd_k).collect();
-    Fit { x, covariance, off }
+    let off = seen.iter().zip(said(&x, seen)).map(|(seen, said)| match seen.what {
+        What::Reading { core_c, sd_k } => (core_c - said[0]) / sd_k,
+        What::Cue(stage) => stage.outside(said[0]),
+    });
+    Fit { x, covariance, off: off.collect() }
 }
 
-/// Readings in their order, the middle one of each stretch where there are many.
+/// What was seen in its order; of many readings the middle one of each stretch.
 fn thinned(seen: &[Seen]) -> Vec<Seen> {
-    let every = seen.len().div_ceil(ENOUGH).max(1);
+    let read = |s: &Seen| match s.what {
+        What::Reading { core_c, .. } => Some(core_c),
+        What::Cue(_) => None,
+    };
+    let (readings, cues): (Vec<Seen>, Vec<Seen>) = seen.iter().partition(|s| read(s).is_some());
+    let every = readings.len().div_ceil(ENOUGH).max(1);
     let middle = |some: &[Seen]| {
         let mut by_value = some.to_vec();
-        by_value.sort_by(|a, b| a.core_c.total_cmp(&b.core_c));
+        by_value
+            .sort_by(|a, b| read(a).unwrap_or_default().total_cmp(&read(b).unwrap_or_default()));
         by_value[by_value.len() / 2]
     };
-    let mut kept: Vec<Seen> = seen.chunks(every).map(middle).collect();
+    let mut kept: Vec<Seen> = readings.chunks(every).map(middle).chain(cues).collect();
     kept.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
     kept
 }

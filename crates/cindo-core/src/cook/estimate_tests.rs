@@ -3,12 +3,12 @@
 use rand::rngs::StdRng;
 use rand::{RngExt, SeedableRng};
 
-use super::estimate::tip_c;
 use super::follow::{Cook, lived};
+use super::senses::tip_c;
 use super::*;
 use crate::catalogue::Catalogue;
 use crate::piece::Piece;
-use crate::plan::Unknowns;
+use crate::plan::{UNKNOWNS, Unknowns};
 use crate::setup::{Doneness, PlanRequest, Setup, resolve};
 use cindo_heat::bounded::Bounded;
 use cindo_heat::solve::Accuracy;
@@ -23,14 +23,34 @@ const METHODS: [&str; 8] =
     ["sear", "saute", "roast", "poach", "steam", "grill", "slow_bake", "deep_fry"];
 
 /// One cook: what was thought of it, what is true, and what a probe said up to half time.
-struct Hidden {
-    request: PlanRequest,
-    promise: Promise,
-    true_pull_s: f64,
+pub(super) struct Hidden {
+    pub(super) request: PlanRequest,
+    pub(super) promise: Promise,
+    pub(super) true_pull_s: f64,
     readings: Vec<Reading>,
+    /// How far each unknown is off, in the spreads that plans allow for, and so its heat, K.
+    by: [f64; UNKNOWNS],
+    pub(super) heat_k: f64,
 }
 
+impl Hidden {
+    /// The setup as it truly is.
+    pub(super) fn truth<'a>(&self, setup: &Setup<'a>) -> Setup<'a> {
+        Unknowns::of(setup, false).varied(setup, &self.by)
+    }
+}
+
+/// As far off as plans allow for.
 fn hidden(catalogue: &Catalogue, seed: u64) -> Option<Hidden> {
+    hidden_by(catalogue, seed, |_, _, random| std::array::from_fn(|_| normal(random)))
+}
+
+/// As far off as it is drawn, in the spreads that plans allow for.
+pub(super) fn hidden_by(
+    catalogue: &Catalogue,
+    seed: u64,
+    draw: impl Fn(&Setup<'_>, &Unknowns, &mut StdRng) -> [f64; UNKNOWNS],
+) -> Option<Hidden> {
     let mut random = StdRng::seed_from_u64(seed);
     let method = METHODS[usize::try_from(seed).ok()? % METHODS.len()];
     let request = PlanRequest {
@@ -49,14 +69,15 @@ fn hidden(catalogue: &Catalogue, seed: u64) -> Option<Hidden> {
     let promise = Promise::of(catalogue, &request).ok()?;
     let mut resolved = resolve(catalogue.into(), &request).ok()?;
     let unknowns = Unknowns::of(&resolved.setup, false);
-    let truth = unknowns.varied(&resolved.setup, &std::array::from_fn(|_| normal(&mut random)));
+    let by = draw(&resolved.setup, &unknowns, &mut random);
+    let truth = unknowns.varied(&resolved.setup, &by);
     let heat_k = truth.medium_c - resolved.setup.medium_c;
     resolved.setup = truth;
     let cook = Cook::corrected(&resolved, &promise, heat_k);
     let true_pull_s = cook.pull_s(&[])?;
     let way = (true_pull_s, 0.5 * promise.pull_s);
     let readings = probed(&resolved.setup, &promise, heat_k, way, &mut random);
-    Some(Hidden { request, promise, true_pull_s, readings })
+    Some(Hidden { request, promise, true_pull_s, readings, by, heat_k })
 }
 
 /// What a probe by hand says of a piece whose heat is off by so much, K, up to a moment of a way that is planned so
@@ -87,7 +108,7 @@ pub(crate) fn probed(
 }
 
 /// The middle one.
-fn median(mut values: Vec<f64>) -> f64 {
+pub(super) fn median(mut values: Vec<f64>) -> f64 {
     values.sort_by(f64::total_cmp);
     values[values.len() / 2]
 }
@@ -100,7 +121,7 @@ fn readings_at_half_time_halve_the_error_and_the_band_is_honest() {
     let (mut within, mut within_wild, mut narrower, mut cooks) = (0, 0, 0, 0);
     for seed in 0..200 {
         let Some(hidden) = hidden(&catalogue, seed) else { continue };
-        let Hidden { request, promise, true_pull_s, readings } = hidden;
+        let Hidden { request, promise, true_pull_s, readings, .. } = hidden;
         let now_s = readings.last().map_or(0.0, |r| r.at_s);
         let seen = |readings: &[Reading]| {
             follow(&catalogue, &request, &promise, (&into, readings), now_s).unwrap().forecast

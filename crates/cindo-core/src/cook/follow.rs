@@ -1,12 +1,13 @@
 //! Where a cook stands and what comes: replay of what happened, and the rest of the plan solved again.
 
 use super::ends::Ends;
+use super::estimate::Fit;
 use super::event::Event;
 use super::learn::Learnt;
 use super::moves::moves;
 use super::promise::{Promise, planned};
 use super::reading::Reading;
-use super::reason::{Before, changed};
+use super::reason::{Before, changed, stage_in_words};
 use super::standing::{After, STANDING_S, stand};
 use super::story::{LONGEST_S, Status, Story};
 use super::view::{CookNow, CookView, Forecast, Late, Waits};
@@ -234,7 +235,7 @@ pub(super) struct Prepared<'a> {
     pub(super) deeds: Vec<Done>,
     learnt: Learnt,
     heat_k: f64,
-    /// The right pull as it was thought before anything was read, s.
+    /// The right pull as it was thought before the last thing that was read or noticed, s.
     thought_s: Option<f64>,
 }
 
@@ -265,13 +266,22 @@ impl<'a> Prepared<'a> {
             deeds.push(Done { at_s: story.since_s(now_s).max(last_s), what: Deed::MediumBack });
         }
         let learnt = thought.learn(measured, &story, &deeds, readings);
-        let thought_s = if learnt.fit.is_some() { thought.pull_s(&deeds) } else { None };
-        let mut heat_k = resolved.setup.runs_k;
-        if let Some(fit) = &learnt.fit {
-            let corrected = learnt.unknowns.varied(&resolved.setup, &fit.by());
-            heat_k += corrected.medium_c - resolved.setup.medium_c;
-            resolved.setup = corrected;
-        }
+        let corrected = |fit: &Fit| {
+            let setup = learnt.unknowns.varied(&resolved.setup, &fit.by());
+            let heat_k = thought.heat_k + setup.medium_c - resolved.setup.medium_c;
+            (Resolved { setup, ..resolved.clone() }, heat_k)
+        };
+        let thought_s = learnt.newest.as_ref().and_then(|newest| match &newest.before {
+            Some(fit) => {
+                let (before, heat_k) = corrected(fit);
+                Cook::corrected(&before, promise, heat_k).pull_s(&deeds)
+            }
+            None => thought.pull_s(&deeds),
+        });
+        let (resolved, heat_k) = match &learnt.fit {
+            Some(fit) => corrected(fit),
+            None => (resolved.clone(), thought.heat_k),
+        };
         Ok(Self { resolved, story, deeds, learnt, heat_k, thought_s })
     }
 
@@ -293,7 +303,7 @@ impl<'a> Prepared<'a> {
 
     /// The same, and how it was before the last thing happened, where that is what changed it.
     fn out_and_before(&self, cook: &Cook<'_, 'a>) -> (Option<f64>, Option<Before>) {
-        let told = self.story.deeds.split_last().filter(|_| !self.is_newly_read());
+        let told = self.story.deeds.split_last().filter(|_| self.learnt.newest.is_none());
         let Some((_, before)) = told else { return (self.out_s(cook), None) };
         let before = cook.with_assumed_turn(before);
         let [was_s, out_s] = match self.story.out_s {
@@ -301,12 +311,6 @@ impl<'a> Prepared<'a> {
             None => cook.pulls_s([&before, &self.deeds]),
         };
         (out_s, Some(Before { deeds: before, pull_s: was_s.unwrap_or(LONGEST_S) }))
-    }
-
-    /// Whether a reading came after the last thing that happened.
-    fn is_newly_read(&self) -> bool {
-        let last_deed_s = self.story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
-        self.learnt.last_s > last_deed_s && self.story.out_s.is_none()
     }
 
     /// Since the fish met the heat at a moment of the cook's clock, s, as far as the piece is followed.
@@ -322,8 +326,12 @@ impl<'a> Prepared<'a> {
         right_s: Option<f64>,
         ending: &Ending,
     ) -> Option<String> {
-        if self.is_newly_read() {
-            return Some(changed("by its readings", right_s, self.thought_s));
+        if let Some(newest) = &self.learnt.newest {
+            let found = newest.cue.and_then(|place| self.story.cues.get(place));
+            let said =
+                found.map(|found| stage_in_words(cook.resolved.setup.bench.catalogue, found));
+            let said = said.as_deref().unwrap_or("by its readings");
+            return Some(changed(said, right_s, self.thought_s));
         }
         cook.reason(&self.story.deeds, before?, right_s, ending)
     }

@@ -1,8 +1,10 @@
 //! What readings and cues say about a cook under way.
 
-use super::estimate::{Estimate, Fit, Seen, fit};
+use super::estimate::{Estimate, Fit, Seen, What, fit};
 use super::follow::{Cook, lived};
+use super::promise::Promise;
 use super::reading::{APART, Reading, ReadingUse, unusable, usable};
+use super::senses::Feel;
 use super::story::{LONGEST_S, Story};
 use crate::plan::{Trial, UNKNOWNS, Unknowns};
 use crate::setup::Setup;
@@ -18,8 +20,15 @@ pub(super) struct Learnt {
     pub(super) fit: Option<Fit>,
     pub(super) told: Option<Estimate>,
     pub(super) uses: Vec<ReadingUse>,
-    /// When the last of it was, s after the fish met the heat.
-    pub(super) last_s: f64,
+    /// What was learnt last, where that came after the last thing that happened.
+    pub(super) newest: Option<Newest>,
+}
+
+/// What was learnt last, and what was thought before it.
+pub(super) struct Newest {
+    /// The cue, by its place in the story; none for readings.
+    pub(super) cue: Option<usize>,
+    pub(super) before: Option<Fit>,
 }
 
 impl<'a> Cook<'_, 'a> {
@@ -43,13 +52,20 @@ impl<'a> Cook<'_, 'a> {
             lived(programme, planned_s, deeds, self.heat_k + heat_k)
         };
         let over_k = |at_s: f64| self.promise.over_at_k(at_s);
+        let core = Feel { core_share: self.promise.core_share, over_k: &over_k };
+        let sooner = match seen.iter().any(|(s, _)| matches!(s.what, What::Cue(_))) {
+            true => self.level_changes(&unknowns, deeds, planned_s).1,
+            false => [0.0; UNKNOWNS],
+        };
         let fit_to = |seen: &[(Seen, Option<usize>)], before: Option<&Fit>| {
             let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
-            fit(setup, &unknowns, &lived_of, (self.promise.core_share, &over_k), &values, before)
+            fit(setup, &unknowns, &lived_of, (core, &sooner), &values, before)
         };
         let mut found = (!seen.is_empty()).then(|| fit_to(&seen, None));
         if let Some(first) = &found {
-            let apart = |place: &usize| first.off[*place].abs() > APART_SD;
+            // The cook is believed; a probe may have slipped.
+            let apart =
+                |place: &usize| seen[*place].1.is_some() && first.off[*place].abs() > APART_SD;
             let wild: Vec<usize> = (0..seen.len()).filter(apart).collect();
             if !wild.is_empty() && 2 * wild.len() < seen.len() {
                 for place in wild.iter().rev() {
@@ -60,19 +76,37 @@ impl<'a> Cook<'_, 'a> {
                 found = Some(fit_to(&seen, found.as_ref()));
             }
         }
+        let last_deed_s = story.deeds.last().map_or(f64::NEG_INFINITY, |e| e.at_s);
+        let is_new = found.is_some() && last_s > last_deed_s && story.out_s.is_none();
+        let newest = is_new.then(|| {
+            // What was read comes as a whole, what was noticed one by one.
+            let is_cue = |s: &Seen| matches!(s.what, What::Cue(_));
+            let last = seen.last().filter(|(s, _)| is_cue(s));
+            let earlier: Vec<(Seen, Option<usize>)> = match last {
+                Some(_) => seen[..seen.len() - 1].to_vec(),
+                None => seen.iter().filter(|(s, _)| is_cue(s)).copied().collect(),
+            };
+            let before = (!earlier.is_empty()).then(|| fit_to(&earlier, None));
+            Newest { cue: last.map(|_| story.cues.len() - 1), before }
+        });
         let use_of =
             |why: Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
         Learnt {
             told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
             uses: why.into_iter().map(use_of).collect(),
-            last_s: if found.is_some() { last_s } else { f64::NEG_INFINITY },
+            newest,
             fit: found,
             unknowns,
         }
     }
 
-    /// How far the right pull can still wander once something was learnt, s.
-    pub(super) fn spread_s(&self, learnt: &Learnt, fit: &Fit, deeds: &[Done], pull_s: f64) -> f64 {
+    /// How the level rises with the pull, K/s, and with each unknown, K for one of its standard deviations.
+    fn level_changes(
+        &self,
+        unknowns: &Unknowns,
+        deeds: &[Done],
+        pull_s: f64,
+    ) -> (f64, [f64; UNKNOWNS]) {
         let setup = &self.resolved.setup;
         let level = |varied: &Setup<'_>, pull_s: f64| {
             let mut trial = Trial::new(varied, Accuracy::COARSE);
@@ -86,9 +120,18 @@ impl<'a> Cook<'_, 'a> {
         let change: [f64; UNKNOWNS] = std::array::from_fn(|i| {
             let mut by = [0.0; UNKNOWNS];
             by[i] = 1.0;
-            (level(&learnt.unknowns.varied(setup, &by), pull_s) - base) / slope
+            level(&unknowns.varied(setup, &by), pull_s) - base
         });
-        fit.sd_of(&change).hypot(MODEL_SHARE * pull_s)
+        (slope, change)
+    }
+
+    /// How far the right pull can still wander once something was learnt, s.
+    pub(super) fn spread_s(&self, learnt: &Learnt, fit: &Fit, deeds: &[Done], pull_s: f64) -> f64 {
+        let (slope, change) = self.level_changes(&learnt.unknowns, deeds, pull_s);
+        let Promise { spread_s, pull_s: planned_s, .. } = self.promise;
+        let learnt_s = fit.sd_of(&change.map(|k| k / slope)).hypot(MODEL_SHARE * pull_s);
+        // Nothing that is learnt makes a pull less certain.
+        learnt_s.min(spread_s * pull_s / planned_s)
     }
 }
 

@@ -4,6 +4,7 @@
 //! keeps that clock is not this crate's business.
 
 mod book;
+mod cue;
 mod ends;
 mod estimate;
 mod event;
@@ -15,6 +16,7 @@ mod promise;
 mod reading;
 mod reason;
 mod rescue;
+mod senses;
 mod shared;
 mod standing;
 mod story;
@@ -40,6 +42,8 @@ pub use view::{CookNow, CookView, Forecast, Late, Waits};
 #[cfg(test)]
 pub(crate) use estimate_tests::{normal, probed};
 
+#[cfg(test)]
+mod cue_tests;
 #[cfg(test)]
 mod estimate_tests;
 #[cfg(test)]

@@ -1,9 +1,9 @@
 //! A simulated probe: what it would say in a piece whose truth the planner does not know.
 
-use super::estimate::tip_c;
 use super::event::Event;
 use super::follow::{Cook, lived, other_heats};
 use super::promise::{Promise, planned};
+use super::senses::tip_c;
 use super::story::{LONGEST_S, Story};
 use crate::bench::Bench;
 use crate::error::FieldError;

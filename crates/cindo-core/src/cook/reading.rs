@@ -3,8 +3,10 @@
 use cindo_heat::bounded::Bounded;
 use serde::Serialize;
 
-use super::estimate::Seen;
-use super::story::Story;
+use super::cue::Stage;
+use super::estimate::{Seen, What};
+use super::senses::lagged_s;
+use super::story::{Noticed, Story};
 use crate::catalogue::Catalogue;
 
 /// A reading of the core.
@@ -123,19 +125,25 @@ pub(super) fn usable(
     why: &[Option<&'static str>],
 ) -> Vec<(Seen, Option<usize>)> {
     let good = readings.iter().enumerate().filter(|(place, _)| why[*place].is_none());
-    let mut seen: Vec<(Seen, Option<usize>)> = good
-        .map(|(place, r)| {
-            let at_s = story.since_s(r.at_s);
-            (Seen { at_s, core_c: r.core_c, sd_k: PROBE_SD_K }, Some(place))
-        })
-        .collect();
-    for (at_s, cue, value) in &story.cues {
-        let row = catalogue.cues.iter().find(|row| row.id == *cue);
-        let value = row.and_then(|row| row.values.iter().find(|v| v.id == *value));
-        if let Some((core_c, sd_k)) = value.and_then(|v| v.core_c.zip(v.spread_k)) {
-            seen.push((Seen { at_s: *at_s, core_c, sd_k }, None));
-        }
-    }
+    let read = good.map(|(place, r)| {
+        let what = What::Reading { core_c: r.core_c, sd_k: PROBE_SD_K };
+        (Seen { at_s: lagged_s(story.since_s(r.at_s)), what }, Some(place))
+    });
+    let found = first_and_last(&story.cues).filter_map(|(at_s, cue, value)| {
+        let what = What::Cue(Stage::of(catalogue, cue, value)?);
+        Some((Seen { at_s: *at_s, what }, None))
+    });
+    let mut seen: Vec<(Seen, Option<usize>)> = read.chain(found).collect();
     seen.sort_by(|(a, _), (b, _)| a.at_s.total_cmp(&b.at_s));
     seen
+}
+
+/// Of one stage of one cue, found again and again by one eye, the first and the last count.
+fn first_and_last(cues: &[Noticed]) -> impl Iterator<Item = &Noticed> {
+    let is_same = |a: &Noticed, b: &Noticed| (&a.1, &a.2) == (&b.1, &b.2);
+    cues.iter().enumerate().filter_map(move |(place, cue)| {
+        let is_between = cues[..place].iter().any(|other| is_same(other, cue))
+            && cues[place + 1..].iter().any(|other| is_same(other, cue));
+        (!is_between).then_some(cue)
+    })
 }

@@ -1,7 +1,8 @@
 //! What the last thing that happened changed, in one line.
 
 use super::follow::Cook;
-use super::story::LONGEST_S;
+use super::story::{LONGEST_S, Noticed};
+use crate::catalogue::Catalogue;
 use crate::plan::Ending;
 use crate::say::{CELSIUS, clock, tenth};
 use crate::timeline::{Deed, Event as Done};
@@ -83,6 +84,15 @@ pub(super) fn changed(did: &str, pull_s: Option<f64>, was_s: Option<f64>) -> Str
     } else {
         format!("{did}: out at {now} instead of {then}")
     }
+}
+
+/// A cue as a cook found it, in words.
+pub(super) fn stage_in_words(catalogue: &Catalogue, (_, cue, value): &Noticed) -> String {
+    let row = catalogue.cues.iter().find(|row| row.id == *cue);
+    let stage = row.and_then(|row| row.values.iter().find(|stage| stage.id == *value));
+    let name = |name: Option<&str>, id: &str| name.unwrap_or(id).to_lowercase();
+    let of = name(row.map(|row| row.name.as_str()), cue);
+    format!("{of} {}", name(stage.map(|stage| stage.name.as_str()), value))
 }
 
 /// How far from its moment something was done, in words.

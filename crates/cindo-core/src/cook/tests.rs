@@ -36,7 +36,7 @@ impl Stove {
         Self { catalogue, request, promise }
     }
 
-    fn seen(&self, events: &[(f64, Happened)], now_s: f64) -> CookView {
+    pub(super) fn seen(&self, events: &[(f64, Happened)], now_s: f64) -> CookView {
         let mut list = vec![event(0, 0.0, Happened::In { medium_c: None })];
         list.extend(
             events.iter().enumerate().map(|(i, (at_s, what))| event(i + 1, *at_s, what.clone())),

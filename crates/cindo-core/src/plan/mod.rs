@@ -33,7 +33,7 @@ pub(crate) use own::ways;
 pub(crate) use probe::{Looks, Probe};
 pub use quality::{Judgement, Quality};
 pub(crate) use quality::{judge, scorches};
-pub(crate) use record::{Record, Sampling, record};
+pub(crate) use record::{RELEASE_MM, Record, Sampling, record};
 pub use record::{Series, StripPicture};
 pub(crate) use root::{Root, rising_root};
 pub(crate) use search::{Effort, Solved, Sought, Telling, column_pull, seek, solve};

@@ -77,7 +77,7 @@ const FINEST_S: f64 = 0.05;
 /// The rest is sampled at most so many times as often as the heat.
 const REST_SHARE: f64 = 2.0;
 /// A face has let go once this much of it has dried, mm (modelling choice).
-const RELEASE_MM: f64 = 0.25;
+pub(crate) const RELEASE_MM: f64 = 0.25;
 /// The store is back once it is this close to its set point, K.
 const BACK_K: f64 = 8.0;
 /// Flesh that got this far above the target is firm or worse, K (modelling choice).
