@@ -301,3 +301,43 @@ async fn log_and_kitchen_are_readable_in_the_dark() -> Outcome {
     }
     Ok(())
 }
+
+/// What another device says of the same entry meanwhile.
+const THEIRS: &str = r"
+    const [id, done] = arguments;
+    fetch(`/api/log/${id}/remark`, {
+        method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': '*' },
+        body: JSON.stringify({ verdict: 'under', note: 'From the other phone' }),
+    }).then((answer) => done(answer.status), (e) => done(String(e)));
+";
+
+#[tokio::test]
+async fn two_devices_that_change_one_remark_are_asked_which_stays() -> Outcome {
+    let (server, browser) = open(Screen::Phone, COD).await?;
+    browser.settled().await?;
+    let id = browser.client.execute_async(RESTING, vec![]).await?;
+    let serve = r"const [id, done] = arguments;
+        fetch(`/api/cooks/${id}/events`, { method: 'POST', headers: { 'Content-Type': 'application/json' },
+            body: JSON.stringify([{ id: crypto.randomUUID(), kind: 'serve' }]) })
+        .then((answer) => answer.json()).then((cook) => done(cook.log_entry));";
+    let entry = browser.client.execute_async(serve, vec![id]).await?;
+    browser.client.goto(&format!("{}/log/{entry}", server.address)).await?;
+    let verdict = "document.querySelector('button[aria-pressed=true]')?.innerText";
+    for (mine, stays) in [(true, "Over"), (false, "Under")] {
+        browser.until("document.body.innerText.includes('How did it come out?')").await?;
+        browser.press("Over").await?;
+        let status = browser.client.execute_async(THEIRS, vec![entry.clone()]).await?;
+        assert_eq!(status, 200);
+        browser.press("Keep in the log").await?;
+        browser
+            .until("document.querySelector('dialog[open]')?.innerText.includes('Which one stays?')")
+            .await?;
+        browser.check_accessible().await?;
+        browser.check_no_sideways_scroll().await?;
+        browser.press(if mine { "Keep mine" } else { "Keep theirs" }).await?;
+        browser.until("!document.querySelector('dialog[open]')").await?;
+        browser.client.goto(&format!("{}/log/{entry}", server.address)).await?;
+        browser.until(&format!("{verdict} === '{stays}'")).await?;
+    }
+    Ok(())
+}

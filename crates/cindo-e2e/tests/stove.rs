@@ -473,3 +473,20 @@ async fn a_wet_finger_tells_once() -> Outcome {
     assert_eq!(kinds_told(&cook_kept(&browser, id).await?), ["in", "heat"]);
     Ok(())
 }
+
+#[tokio::test]
+async fn a_forgotten_cook_is_named_and_discarded() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    // Four hours and an hour more, at sixty times.
+    let into = json!([{ "kind": "in", "ago_s": 300 }]);
+    let id = begin(&browser, "Left overnight", 60, into).await?;
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    browser.until("document.querySelector('[role=alert]')?.innerText.includes('In the heat for 5 h. Was it forgotten?')").await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    browser.press("Discard it").await?;
+    browser.until("!document.body.innerText.includes('Was it forgotten?')").await?;
+    Ok(())
+}

@@ -2261,6 +2261,8 @@ export interface components {
              * @description How much longer it really is, s: a piece is followed for 4 h in the heat and 2 h after it. 0 until then.
              */
             beyond_s: number;
+            /** @description Cues that it can show while it is in the heat, in the order in which a cook uses them; empty once it is out. */
+            cues: components["schemas"]["CueSheetRow"][];
             /**
              * Format: double
              * @description Since the fish met the heat, s; none before that.
@@ -2419,29 +2421,50 @@ export interface components {
         };
         /** @description Something to see, feel or hear. */
         Cue: {
+            /** @description Whether only flesh on the bone can show it. */
+            bone?: boolean;
             /** @description Id, `snake_case`. */
             id: string;
             /** @description Name for cooks. */
             name: string;
-            /** @description How it can turn out, rawest first. */
-            values: components["schemas"]["CueValue"][];
-        };
-        /** @description One way that a cue can turn out. */
-        CueValue: {
+            /** @description What it observes. */
+            observes: components["schemas"]["Observes"];
             /**
              * Format: double
-             * @description About how warm the core is then, °C; none where it says nothing about the core.
+             * @description How far a cook's eye and hand may be off (one standard deviation).
              */
-            core_c?: number | null;
+            scatter: number;
+            /** @description Its stages, rawest first. */
+            values: components["schemas"]["CueValue"][];
+        };
+        /** @description A cue that a piece can show. */
+        CueSheetRow: {
+            /** @description Its id in the catalogue. */
+            cue: string;
+            /** @description Its stages, rawest first. */
+            stages: components["schemas"]["CueSheetStage"][];
+        };
+        /** @description A stage of a cue. */
+        CueSheetStage: {
+            /**
+             * Format: double
+             * @description When it begins, s after the fish met the heat; none where it never does while the fish is in.
+             */
+            from_s?: number | null;
+            /** @description Its id. */
+            value: string;
+        };
+        /** @description One stage of a cue. */
+        CueValue: {
             /** @description Id, `snake_case`. */
             id: string;
             /** @description What it is like. */
             name: string;
             /**
              * Format: double
-             * @description How far that may be off, K (one standard deviation).
+             * @description Where the next stage begins, in the unit of what the cue observes; none for the last stage.
              */
-            spread_k?: number | null;
+            up_to?: number | null;
         };
         /** @description A way of cutting fish. */
         Cut: {
@@ -4046,6 +4069,12 @@ export interface components {
             entries: components["schemas"]["EntryLine"][];
             next?: components["schemas"]["NextTime"] | null;
         };
+        /**
+         * @description A quantity that the simulation has and a cook can notice. Each is a temperature, or is measured so that it never
+         *     stands still while the fish cooks.
+         * @enum {string}
+         */
+        Observes: "core" | "outer" | "side" | "release" | "colour";
         /** @description A fat for frying. */
         Oil: {
             /** @description Id, `snake_case`. */

@@ -24,7 +24,7 @@ export function ConflictDialog() {
           </h2>
           <p className="mt-1">Another device changed it while you did. Which one stays?</p>
           <table className="table mt-3">
-            <thead>
+            <thead className="text-base-content">
               <tr>
                 <th scope="col">
                   <span className="sr-only">Field</span>

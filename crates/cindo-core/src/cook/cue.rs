@@ -96,6 +96,11 @@ impl Stage {
         Likelihood { log: inside.ln(), score, information }
     }
 
+    /// Whether a quantity has come to the stage, or past it.
+    pub(super) fn has_begun(&self, quantity: f64) -> bool {
+        self.thresholds[0].is_none_or(|low| quantity >= low)
+    }
+
     /// How far a quantity is outside the stage, in scatters; 0 inside.
     pub(super) fn outside(&self, quantity: f64) -> f64 {
         match self.thresholds {

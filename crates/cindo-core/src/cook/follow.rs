@@ -1,5 +1,6 @@
 //! Where a cook stands and what comes: replay of what happened, and the rest of the plan solved again.
 
+use super::cue_sheet::cue_sheet;
 use super::ends::Ends;
 use super::estimate::Fit;
 use super::event::Event;
@@ -441,6 +442,11 @@ pub fn follow<'a>(
             waits.zip(elapsed_s),
         ),
         late,
+        cues: if is_out {
+            Vec::new()
+        } else {
+            cue_sheet(&resolved.setup, promise, &lived, pull_s.max(elapsed_s.unwrap_or(0.0)))
+        },
         is_covered: !is_out && stage_at(&lived, elapsed_s.unwrap_or(0.0)).uncovered.is_some(),
         after: story.out_s.map(|out_s| cook.after(deeds, out_s, ending.level_c)),
         estimate: prepared.learnt.told,

@@ -53,9 +53,11 @@ impl<'a> Cook<'_, 'a> {
         };
         let over_k = |at_s: f64| self.promise.over_at_k(at_s);
         let core = Feel { core_share: self.promise.core_share, over_k: &over_k };
-        let sooner = match seen.iter().any(|(s, _)| matches!(s.what, What::Cue(_))) {
-            true => self.level_changes(&unknowns, deeds, planned_s).1,
-            false => [0.0; UNKNOWNS],
+        let has_cues = seen.iter().any(|(s, _)| matches!(s.what, What::Cue(_)));
+        let sooner = if has_cues {
+            self.level_changes(&unknowns, deeds, planned_s).1
+        } else {
+            [0.0; UNKNOWNS]
         };
         let fit_to = |seen: &[(Seen, Option<usize>)], before: Option<&Fit>| {
             let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();

@@ -5,6 +5,7 @@
 
 mod book;
 mod cue;
+mod cue_sheet;
 mod ends;
 mod estimate;
 mod event;
@@ -23,6 +24,7 @@ mod story;
 mod together;
 mod view;
 
+pub use cue_sheet::{CueSheetRow, CueSheetStage};
 pub use estimate::Estimate;
 pub use event::{Event, EventInput, Happened, Kind};
 pub(crate) use follow::varied_pull_s;

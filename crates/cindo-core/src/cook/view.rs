@@ -2,6 +2,7 @@
 
 use serde::Serialize;
 
+use super::cue_sheet::CueSheetRow;
 use super::estimate::Estimate;
 use super::moves::Move;
 use super::reading::ReadingUse;
@@ -27,6 +28,8 @@ pub struct CookView {
     pub moves: Vec<Move>,
     /// What staying in the heat past the right moment costs; empty once it is out.
     pub late: Vec<Late>,
+    /// Cues that it can show while it is in the heat, in the order in which a cook uses them; empty once it is out.
+    pub cues: Vec<CueSheetRow>,
     /// Whether a lid is on it at this moment.
     pub is_covered: bool,
     /// What standing does; none while it is in the heat.

@@ -71,8 +71,8 @@ function Stove({ catalogue }: { catalogue: Catalogue }) {
   if (!chosen) return unreadable || <Nothing />;
   return (
     <>
-      {unreadable}
       <Cooking catalogue={catalogue} cooks={cooks} cook={chosen} isHeard={isHeard} />
+      {unreadable}
     </>
   );
 }
@@ -81,10 +81,10 @@ function Stove({ catalogue }: { catalogue: Catalogue }) {
 function Unreadable({ cooks }: { cooks: CookList["unreadable"] }) {
   const changes = useCookChanges();
   return (
-    <div role="alert" className="mx-3 mt-2 grid gap-2 rounded-box bg-base-300 p-3 sm:mx-7">
+    <div role="alert" className="mx-3 my-2 grid gap-2 rounded-box bg-base-300 p-3 sm:mx-7">
       {cooks.map((cook) => (
         <p key={cook.id} className="flex flex-wrap items-center gap-2">
-          <span className="min-w-0 flex-1">
+          <span className="line-clamp-3 min-w-60 flex-1" title={cook.why}>
             <b>{cook.name}</b> cannot be worked out: {cook.why}
           </span>
           <a className="btn min-h-11" href={`/api/rows/cook/${cook.id}`} download>
