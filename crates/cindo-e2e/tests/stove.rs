@@ -490,3 +490,32 @@ async fn a_forgotten_cook_is_named_and_discarded() -> Outcome {
     browser.until("!document.body.innerText.includes('Was it forgotten?')").await?;
     Ok(())
 }
+
+/// The cue sheet has what this piece can show and nothing else; what is tapped moves the forecast and is said.
+#[tokio::test]
+async fn what_the_cook_sees_moves_the_forecast() -> Outcome {
+    let server = Server::demo()?;
+    let browser = Browser::open(Screen::Phone).await?;
+    browser.client.goto(&format!("{}/stove", server.address)).await?;
+    let into = json!([{ "kind": "in", "ago_s": 200 }]);
+    let id = begin(&browser, "By eye", 1, into).await?;
+    let planned_s = cook_kept(&browser, id).await?["forecast"]["pull_s"].as_f64().unwrap_or(0.0);
+    browser.client.goto(&format!("{}/stove/{id}", server.address)).await?;
+    browser.press("Cue").await?;
+    let sheet = "document.querySelector('dialog[open]')?.innerText";
+    browser.until(&format!("{sheet}.startsWith('What do you notice?')")).await?;
+    browser.until(&format!("{sheet}.includes('as planned by now')")).await?;
+    // The side comes first, and a loin has no bone to try.
+    let first = "document.querySelector('dialog[open] legend')?.innerText === 'Side opaque'";
+    browser.until(&format!("{first} && !{sheet}.includes('bone')")).await?;
+    browser.check_accessible().await?;
+    browser.check_no_sideways_scroll().await?;
+    browser.press("four fifths up").await?;
+    browser
+        .until("document.body.innerText.includes('Side opaque four fifths up: out at ')")
+        .await?;
+    let kept = cook_kept(&browser, id).await?;
+    let moved_s = kept["forecast"]["pull_s"].as_f64().unwrap_or(0.0) - planned_s;
+    assert!(moved_s < -20.0, "{moved_s}");
+    Ok(())
+}

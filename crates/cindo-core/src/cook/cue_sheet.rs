@@ -43,8 +43,7 @@ pub(super) fn cue_sheet<'a>(
 ) -> Vec<CueSheetRow> {
     let catalogue = setup.bench.catalogue;
     let cues: Vec<&Cue> = catalogue.cues.iter().filter(|cue| applies(setup, cue)).collect();
-    let at_s: Vec<f64> =
-        (1..=MOMENTS).map(|i| out_s * f64::from(i) / f64::from(MOMENTS)).collect();
+    let at_s: Vec<f64> = (1..=MOMENTS).map(|i| out_s * f64::from(i) / f64::from(MOMENTS)).collect();
     let over_k = |at_s: f64| promise.over_at_k(at_s);
     let core = Feel { core_share: promise.core_share, over_k: &over_k };
     let first = |cue: &Cue| cue.values.first().and_then(|v| Stage::of(catalogue, &cue.id, &v.id));

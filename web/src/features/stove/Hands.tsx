@@ -16,6 +16,7 @@ import { usePreferences } from "@/kitchen/preferences";
 import { format, temperatureIn } from "@/lib/units";
 import { Modal } from "@/ui/Modal";
 import { useTyped } from "@/ui/useTyped";
+import { CueQuestion } from "./CueQuestion";
 import type { HeardCook } from "./queries";
 import { ReadingQuestion } from "./ReadingQuestion";
 import { RescueQuestion } from "./RescueQuestion";
@@ -26,6 +27,8 @@ export type Told = Omit<CookEvent, "id" | "at" | "ago_s">;
 interface Props {
   cook: HeardCook;
   catalogue: Catalogue;
+  /** Since the fish met the heat, s. */
+  elapsedS: number;
   onTell: (told: Told) => void;
   onReading: (coreC: number, thermometer?: string) => void;
   onUndo: () => void;
@@ -35,7 +38,7 @@ const BUTTON =
   "btn border-base-300 bg-base-100 h-auto min-h-16 flex-col gap-0.5 px-1 py-1 font-normal text-sm";
 
 /** Everything else that can be told, each a tap of its own or a small question. */
-export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
+export function Hands({ cook, catalogue, elapsedS, onTell, onReading, onUndo }: Props) {
   const [asks, setAsks] = useState<"reading" | "heat" | "join" | "cue" | "rescue" | null>(null);
   const isIn = cook.status === "cooking";
   const isOut = cook.status === "resting";
@@ -78,7 +81,7 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
       {(isIn || isOut) && (
         <>
           <Hand icon={Thermometer} label="Reading" onClick={ask("reading")} id="stove-reading" />
-          <Hand icon={Eye} label="Cue" onClick={ask("cue")} />
+          {cook.cues.length > 0 && <Hand icon={Eye} label="Cue" onClick={ask("cue")} />}
         </>
       )}
       {(isIn || isOut) && (
@@ -134,28 +137,15 @@ export function Hands({ cook, catalogue, onTell, onReading, onUndo }: Props) {
       )}
       {asks === "cue" && (
         <Ask title="What do you notice?" onClose={ask(null)}>
-          <div className="grid gap-3">
-            {catalogue.cues.map((cue) => (
-              <fieldset key={cue.id} className="grid gap-1">
-                <legend className="mb-1 font-bold">{cue.name}</legend>
-                <div className="flex flex-wrap gap-1.5">
-                  {cue.values.map((value) => (
-                    <button
-                      key={value.id}
-                      type="button"
-                      className="btn min-h-16 flex-1"
-                      onClick={() => {
-                        onTell({ kind: "cue", cue: cue.id, value: value.id });
-                        setAsks(null);
-                      }}
-                    >
-                      {value.name}
-                    </button>
-                  ))}
-                </div>
-              </fieldset>
-            ))}
-          </div>
+          <CueQuestion
+            cook={cook}
+            catalogue={catalogue}
+            elapsedS={elapsedS}
+            onTell={(told) => {
+              onTell(told);
+              setAsks(null);
+            }}
+          />
         </Ask>
       )}
     </div>

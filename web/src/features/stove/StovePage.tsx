@@ -368,6 +368,7 @@ function Cooking({ catalogue, cooks, cook, isHeard }: Props) {
       <Hands
         cook={cook}
         catalogue={catalogue}
+        elapsedS={moment.elapsedS ?? 0}
         onTell={happened}
         onReading={reading}
         onUndo={undo}
