@@ -13,6 +13,7 @@ interface Props {
 export function CueQuestion({ cook, catalogue, elapsedS, onTell }: Props) {
   return (
     <div className="grid gap-3">
+      <p>The framed ones are as planned by now. Tap what you find.</p>
       {cook.cues.map((row) => {
         const cue = catalogue.cues.find((c) => c.id === row.cue);
         const planned = row.stages.findLast((s) => s.from_s != null && s.from_s <= elapsedS);
@@ -24,7 +25,7 @@ export function CueQuestion({ cook, catalogue, elapsedS, onTell }: Props) {
                 <button
                   key={stage.value}
                   type="button"
-                  className={`btn h-auto min-h-16 min-w-20 flex-1 flex-col gap-0 ${
+                  className={`btn h-auto min-h-16 min-w-16 flex-1 px-2 ${
                     stage === planned ? "border-2 border-primary" : ""
                   }`}
                   onClick={() => {
@@ -32,9 +33,7 @@ export function CueQuestion({ cook, catalogue, elapsedS, onTell }: Props) {
                   }}
                 >
                   {cue?.values.find((v) => v.id === stage.value)?.name}
-                  {stage === planned && (
-                    <span className="font-normal text-xs">as planned by now</span>
-                  )}
+                  {stage === planned && <span className="sr-only"> (as planned by now)</span>}
                 </button>
               ))}
             </div>
