@@ -69,6 +69,7 @@ pub struct Estimate {
 }
 
 /// The fit: in standard deviations of each unknown, the tip last.
+#[derive(Clone)]
 pub(super) struct Fit {
     x: Column,
     covariance: Square,
@@ -83,7 +84,7 @@ type Column = SVector<f64, FITTED>;
 
 /// A tip is meant to be in the middle and ends up this far from it, mm (one standard deviation;
 /// modelling choice).
-const TIP_SD_MM: f64 = 1.5;
+pub(super) const TIP_SD_MM: f64 = 1.5;
 /// It is off once it is this far from the middle, and twice what the fit may be off.
 const TIP_OFF_MM: f64 = 3.0;
 /// Degrees of freedom of Student's t: four is the usual choice (Lange et al.).
@@ -100,7 +101,7 @@ const NEAR: f64 = 0.25;
 /// A step that leads to something less probable is halved, so often at most.
 const MOST_HALVES: u32 = 4;
 /// No piece is further than this from what was thought, in standard deviations of all its unknowns together.
-const FURTHEST: f64 = 3.5;
+pub(super) const FURTHEST: f64 = 3.5;
 const HALVINGS: u32 = 30;
 /// So many readings are enough: more are thinned to one in each stretch of the same length.
 const ENOUGH: usize = 60;
@@ -302,6 +303,12 @@ fn thinned(seen: &[Seen]) -> Vec<Seen> {
 }
 
 impl Fit {
+    /// The same, no further from what was thought than this share of the way.
+    pub(super) fn towards(mut self, share: f64) -> Self {
+        self.x *= share;
+        self
+    }
+
     /// Each unknown, in its standard deviations.
     pub(super) fn by(&self) -> [f64; UNKNOWNS] {
         std::array::from_fn(|i| self.x[i])

@@ -269,3 +269,50 @@ fn cues_count_as_rough_readings() {
         (with("hot", readings).pull_s - followed(&hidden, readings).forecast.pull_s).abs();
     assert!(moved_s < 0.25 * (hot.pull_s - promise.pull_s).abs(), "{moved_s}");
 }
+
+/// Whatever a probe says (hotter than its heat can make it, in °F, stuck, alternating, falling, by chance), the pull stays
+/// within four of the spreads that its plan allows for.
+#[test]
+fn no_reading_moves_the_pull_beyond_four_spreads() {
+    let catalogue = Catalogue::embedded().unwrap();
+    let into = [Event { id: "in".into(), at_s: 0.0, what: Happened::In { medium_c: None } }];
+    let mut wrong = Vec::new();
+    for seed in 0..24 {
+        let hidden = hidden(&catalogue, seed).unwrap();
+        let Hidden { request, promise, readings, .. } = &hidden;
+        let mut random = StdRng::seed_from_u64(seed);
+        let mut noise = || random.random_range(-20.0..110.0);
+        let says: [(&str, &mut dyn FnMut(usize, f64) -> f64); 7] = [
+            ("at the boil", &mut |_, _| 100.0),
+            ("in °F", &mut |_, c| 1.8 * c + 32.0),
+            ("stuck", &mut |_, _| 5.0),
+            ("alternating", &mut |i, c| if i % 2 == 0 { c } else { 80.0 }),
+            ("falling", &mut |i, _| 60.0 - i as f64),
+            ("too steep", &mut |_, c| 3.0 * c),
+            ("by chance", &mut |_, _| noise()),
+        ];
+        for (name, says) in says {
+            let said: Vec<Reading> = readings
+                .iter()
+                .enumerate()
+                .map(|(i, r)| Reading { core_c: says(i, r.core_c), ..*r })
+                .collect();
+            let now_s = said.last().map_or(0.0, |r| r.at_s);
+            let view = follow(&catalogue, request, promise, (&into, &said), now_s).unwrap();
+            let Forecast { pull_s, pull_low_s, pull_high_s, .. } = view.forecast;
+            let off = (pull_s - promise.pull_s).abs() / promise.spread_s;
+            let used = view.reading_uses.iter().filter(|u| u.used).count();
+            let told = format!(
+                "{} {name}: {off:.1} spreads, {pull_low_s:.0} {pull_s:.0} {pull_high_s:.0} for {:.0}, {used} of {} used",
+                request.method,
+                promise.pull_s,
+                said.len()
+            );
+            println!("{told}");
+            if off > 4.0 || pull_high_s > promise.pull_s + 8.0 * promise.spread_s {
+                wrong.push(told);
+            }
+        }
+    }
+    assert!(wrong.is_empty(), "{}", wrong.join("\n"));
+}

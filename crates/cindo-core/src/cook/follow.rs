@@ -2,7 +2,7 @@
 
 use super::cue_sheet::cue_sheet;
 use super::ends::Ends;
-use super::estimate::Fit;
+use super::estimate::{Estimate, Fit};
 use super::event::Event;
 use super::learn::Learnt;
 use super::moves::moves;
@@ -235,6 +235,7 @@ pub(super) struct Prepared<'a> {
     /// What happened in the heat, a turn that nobody told included.
     pub(super) deeds: Vec<Done>,
     learnt: Learnt,
+    estimate: Option<Estimate>,
     heat_k: f64,
     /// The right pull as it was thought before the last thing that was read or noticed, s.
     thought_s: Option<f64>,
@@ -266,24 +267,34 @@ impl<'a> Prepared<'a> {
             let last_s = deeds.last().map_or(0.0, |done| done.at_s);
             deeds.push(Done { at_s: story.since_s(now_s).max(last_s), what: Deed::MediumBack });
         }
-        let learnt = thought.learn(measured, &story, &deeds, readings);
+        let mut learnt = thought.learn(measured, &story, &deeds, readings);
+        let unknowns = learnt.unknowns;
         let corrected = |fit: &Fit| {
-            let setup = learnt.unknowns.varied(&resolved.setup, &fit.by());
+            let setup = unknowns.varied(&resolved.setup, &fit.by());
             let heat_k = thought.heat_k + setup.medium_c - resolved.setup.medium_c;
             (Resolved { setup, ..resolved.clone() }, heat_k)
         };
-        let thought_s = learnt.newest.as_ref().and_then(|newest| match &newest.before {
-            Some(fit) => {
-                let (before, heat_k) = corrected(fit);
-                Cook::corrected(&before, promise, heat_k).pull_s(&deeds)
+        let pull_s = |fit: &Fit| {
+            let (corrected, heat_k) = corrected(fit);
+            Cook::corrected(&corrected, promise, heat_k).pull_s(&deeds)
+        };
+        learnt.fit = learnt.fit.map(|fit| match thought.pull_s(&deeds) {
+            Some(thought_s) if story.out_s.is_none() => {
+                let spread_s = promise.spread_s * thought_s / promise.pull_s;
+                within(fit, (thought_s, FURTHEST_SPREADS * spread_s), pull_s)
             }
+            _ => fit,
+        });
+        let estimate = learnt.estimate(&resolved.setup);
+        let thought_s = learnt.newest.as_ref().and_then(|newest| match &newest.before {
+            Some(fit) => pull_s(fit),
             None => thought.pull_s(&deeds),
         });
         let (resolved, heat_k) = match &learnt.fit {
             Some(fit) => corrected(fit),
             None => (resolved.clone(), thought.heat_k),
         };
-        Ok(Self { resolved, story, deeds, learnt, heat_k, thought_s })
+        Ok(Self { resolved, story, deeds, learnt, estimate, heat_k, thought_s })
     }
 
     pub(super) fn cook<'c>(
@@ -344,6 +355,26 @@ impl<'a> Prepared<'a> {
             (None, None) => cook.promise.spread_s,
         }
     }
+}
+
+/// Nothing that is read or noticed moves the pull by more than so many of the spreads that the plan allows for.
+const FURTHEST_SPREADS: f64 = 4.0;
+/// A fit that goes further goes back by so many halvings of the way.
+const HALVINGS: u32 = 6;
+
+/// The fit, or as far on its way as its pull stays so near to what was thought, s.
+fn within(fit: Fit, (thought_s, most_s): (f64, f64), pull_s: impl Fn(&Fit) -> Option<f64>) -> Fit {
+    let is_near =
+        |fit: &Fit| pull_s(fit).is_some_and(|pull_s| (pull_s - thought_s).abs() <= most_s);
+    if is_near(&fit) {
+        return fit;
+    }
+    let (mut near, mut far) = (0.0, 1.0);
+    for _ in 0..HALVINGS {
+        let middle = 0.5 * (near + far);
+        if is_near(&fit.clone().towards(middle)) { near = middle } else { far = middle }
+    }
+    fit.towards(near)
 }
 
 /// The heats with these ids.
@@ -449,7 +480,7 @@ pub fn follow<'a>(
         },
         is_covered: !is_out && stage_at(&lived, elapsed_s.unwrap_or(0.0)).uncovered.is_some(),
         after: story.out_s.map(|out_s| cook.after(deeds, out_s, ending.level_c)),
-        estimate: prepared.learnt.told,
+        estimate: prepared.estimate,
         reading_uses: prepared.learnt.uses.clone(),
         series,
         section: record.section,

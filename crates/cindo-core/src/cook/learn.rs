@@ -1,10 +1,10 @@
 //! What readings and cues say about a cook under way.
 
-use super::estimate::{Estimate, Fit, Seen, What, fit};
+use super::estimate::{Estimate, FURTHEST, Fit, Seen, TIP_SD_MM, What, fit};
 use super::follow::{Cook, lived};
 use super::promise::Promise;
-use super::reading::{APART, Reading, ReadingUse, unusable, usable};
-use super::senses::Feel;
+use super::reading::{APART, Reading, ReadingUse, mark_impossible, unusable, usable};
+use super::senses::{Feel, around_core_c};
 use super::story::{LONGEST_S, Story};
 use crate::plan::{Trial, UNKNOWNS, Unknowns};
 use crate::setup::Setup;
@@ -18,7 +18,8 @@ const APART_SD: f64 = 4.0;
 pub(super) struct Learnt {
     pub(super) unknowns: Unknowns,
     pub(super) fit: Option<Fit>,
-    pub(super) told: Option<Estimate>,
+    /// So many readings and cues are used.
+    used: usize,
     pub(super) uses: Vec<ReadingUse>,
     /// What was learnt last, where that came after the last thing that happened.
     pub(super) newest: Option<Newest>,
@@ -29,6 +30,13 @@ pub(super) struct Newest {
     /// The cue, by its place in the story; none for readings.
     pub(super) cue: Option<usize>,
     pub(super) before: Option<Fit>,
+}
+
+impl Learnt {
+    /// As it is told, of a setup as it was thought to be.
+    pub(super) fn estimate(&self, thought: &Setup<'_>) -> Option<Estimate> {
+        self.fit.as_ref().map(|fit| fit.told(thought, &self.unknowns, self.used))
+    }
 }
 
 impl<'a> Cook<'_, 'a> {
@@ -43,6 +51,11 @@ impl<'a> Cook<'_, 'a> {
         let setup = &self.resolved.setup;
         let unknowns = Unknowns::of(setup, measured);
         let mut why = unusable(story, readings);
+        if !readings.is_empty() {
+            mark_impossible(story, readings, &mut why, |at_s| {
+                self.reach_c(&unknowns, deeds, story.out_s, at_s)
+            });
+        }
         let mut seen = usable(setup.bench.catalogue, story, readings, &why);
         let planned_s = self.core_pull_s(deeds).unwrap_or(LONGEST_S);
         // However long it has been in by now, it has not been out.
@@ -94,12 +107,35 @@ impl<'a> Cook<'_, 'a> {
         let use_of =
             |why: Option<&str>| ReadingUse { used: why.is_none(), why: why.map(str::to_owned) };
         Learnt {
-            told: found.as_ref().map(|fit| fit.told(setup, &unknowns, seen.len())),
+            used: seen.len(),
             uses: why.into_iter().map(use_of).collect(),
             newest,
             fit: found,
             unknowns,
         }
+    }
+
+    /// The lowest and the highest that a probe can say at moments in their order, °C: in the slowest and the quickest
+    /// piece that is four spreads from what is thought, with its tip as far off as a tip may be.
+    fn reach_c(
+        &self,
+        unknowns: &Unknowns,
+        deeds: &[Done],
+        out_s: Option<f64>,
+        at_s: &[f64],
+    ) -> Vec<[f64; 2]> {
+        let setup = &self.resolved.setup;
+        let planned_s = out_s.unwrap_or(LONGEST_S);
+        let over_k = |at_s: f64| self.promise.over_at_k(at_s);
+        let core = Feel { core_share: self.promise.core_share, over_k: &over_k };
+        let tip_m = FURTHEST * TIP_SD_MM / 1000.0;
+        let [slow, quick] = [-EACH_SD, EACH_SD].map(|sooner| {
+            let varied = unknowns.varied(setup, &[-sooner, sooner, sooner, sooner]);
+            let heat_k = self.heat_k + varied.medium_c - setup.medium_c;
+            let lived_of = |programme: &Programme<'a>| lived(programme, planned_s, deeds, heat_k);
+            around_core_c(&varied, lived_of, core, tip_m, at_s)
+        });
+        slow.into_iter().zip(quick).map(|([low, _], [_, high])| [low, high]).collect()
     }
 
     /// How the level rises with the pull, K/s, and with each unknown, K for one of its standard deviations.
@@ -137,6 +173,8 @@ impl<'a> Cook<'_, 'a> {
     }
 }
 
+/// Each of the four unknowns so far from what is thought, in its standard deviations, is four spreads in all.
+const EACH_SD: f64 = 2.0;
 /// The quick column that is fitted, and the straight lines of the fit, are themselves off by about this share
 /// of the time (measured: `estimate_tests`).
 const MODEL_SHARE: f64 = 0.025;

@@ -32,6 +32,8 @@ pub struct ReadingUse {
 const CORE_C: (f64, f64) = (-45.0, 105.0);
 /// A thin probe is off by so much, K (one standard deviation; modelling choice).
 const PROBE_SD_K: f64 = 0.7;
+/// It is surely wrong by more of these.
+const SURELY_SD: f64 = 4.0;
 /// A core does not differ from the middle one of its neighbours by more than this, K, and so much for each
 /// second between them.
 const JUMP_K: f64 = 4.0;
@@ -50,6 +52,8 @@ const NO_CORE: &str = "no core is that cold or hot: the tip may be out of the fi
 const BACK: &str = "its clock went back";
 const JUMP: &str = "a jump that no core makes";
 pub(super) const APART: &str = "far from what the others say";
+const TOO_WARM: &str = "warmer than such a piece can be by then";
+const TOO_COLD: &str = "colder than such a piece can be by then";
 
 /// Why each reading cannot be used; `None` for those that can.
 pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'static str>> {
@@ -91,6 +95,27 @@ pub(super) fn unusable(story: &Story, readings: &[Reading]) -> Vec<Option<&'stat
         }
     }
     why
+}
+
+/// Marks readings that no such piece can give. `reach` is the lowest and the highest that one can say at moments in their
+/// order, °C.
+pub(super) fn mark_impossible(
+    story: &Story,
+    readings: &[Reading],
+    why: &mut [Option<&'static str>],
+    reach: impl Fn(&[f64]) -> Vec<[f64; 2]>,
+) {
+    let mut usable: Vec<usize> = (0..readings.len()).filter(|i| why[*i].is_none()).collect();
+    usable.sort_by(|a, b| readings[*a].at_s.total_cmp(&readings[*b].at_s));
+    let at_s: Vec<f64> =
+        usable.iter().map(|i| lagged_s(story.since_s(readings[*i].at_s))).collect();
+    for (place, [low_c, high_c]) in usable.into_iter().zip(reach(&at_s)) {
+        why[place] = match readings[place].core_c {
+            c if c > high_c + SURELY_SD * PROBE_SD_K => Some(TOO_WARM),
+            c if c < low_c - SURELY_SD * PROBE_SD_K => Some(TOO_COLD),
+            _ => None,
+        };
+    }
 }
 
 /// Whether a reading that comes late belongs where its clock says: no other is of that moment, and it says what

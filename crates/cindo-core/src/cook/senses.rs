@@ -173,6 +173,25 @@ pub(super) fn tip_c<'a>(
     felt.into_iter().map(|felt| felt.tip_c[0]).collect()
 }
 
+/// The lowest and the highest temperature at most so far from the core at moments in their order, °C.
+pub(super) fn around_core_c<'a>(
+    setup: &Setup<'a>,
+    lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
+    core: Feel<'_>,
+    tip_m: f64,
+    at_s: &[f64],
+) -> Vec<[f64; 2]> {
+    let felt = felt(setup, lived_of, Accuracy::COARSE, (core.core_share, [-tip_m, tip_m]), at_s);
+    let extremes = |(felt, at_s): (Felt, &f64)| {
+        let over_k = (core.over_k)(*at_s);
+        let all = [felt.core_c, felt.tip_c[0], felt.tip_c[1]];
+        let low = all.iter().copied().fold(f64::INFINITY, f64::min);
+        let high = all.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+        [low + over_k.min(0.0), high + over_k.max(0.0)]
+    };
+    felt.into_iter().zip(at_s).map(extremes).collect()
+}
+
 /// A thin probe lags by about so much, s (modelling choice).
 const LAG_S: f64 = 3.0;
 
