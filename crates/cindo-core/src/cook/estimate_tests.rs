@@ -308,7 +308,6 @@ fn no_reading_moves_the_pull_beyond_four_spreads() {
                 promise.pull_s,
                 said.len()
             );
-            println!("{told}");
             if off > 4.0 || pull_high_s > promise.pull_s + 8.0 * promise.spread_s {
                 wrong.push(told);
             }
