@@ -270,6 +270,9 @@ fn cues_count_as_rough_readings() {
     assert!(moved_s < 0.25 * (hot.pull_s - promise.pull_s).abs(), "{moved_s}");
 }
 
+/// What a probe says in place of a reading, by its number and what it should say.
+type Liar<'l> = &'l mut dyn FnMut(usize, f64) -> f64;
+
 /// Whatever a probe says (hotter than its heat can make it, in °F, stuck, alternating, falling, by chance), the pull stays
 /// within four of the spreads that its plan allows for.
 #[test]
@@ -282,7 +285,7 @@ fn no_reading_moves_the_pull_beyond_four_spreads() {
         let Hidden { request, promise, readings, .. } = &hidden;
         let mut random = StdRng::seed_from_u64(seed);
         let mut noise = || random.random_range(-20.0..110.0);
-        let says: [(&str, &mut dyn FnMut(usize, f64) -> f64); 7] = [
+        let says: [(&str, Liar<'_>); 7] = [
             ("at the boil", &mut |_, _| 100.0),
             ("in °F", &mut |_, c| 1.8 * c + 32.0),
             ("stuck", &mut |_, _| 5.0),
