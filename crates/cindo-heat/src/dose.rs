@@ -15,7 +15,8 @@ const DRY_DOSE_S: f64 = 30.0;
 /// Surface browning: reference °C and decade K; seconds at the reference for golden and for
 /// scorched.
 const BROWN_REFERENCE_C: f64 = 175.0;
-const BROWN_DECADE_K: f64 = 35.0;
+/// Browning ten times as fast takes a surface so much hotter, K.
+pub const BROWN_DECADE_K: f64 = 35.0;
 /// Seconds at the reference for a golden face: chosen so that a skin that spends seven minutes on a
 /// pan of 165 to 185 °C (its own surface is 20 to 30 K cooler) comes out golden.
 pub const GOLDEN_S: f64 = 90.0;

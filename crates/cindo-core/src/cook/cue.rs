@@ -7,9 +7,10 @@
 use crate::catalogue::{Catalogue, Cue, Family, Observes};
 use crate::setup::Setup;
 use cindo_heat::bounded::Bounded;
+use cindo_heat::dose::BROWN_DECADE_K;
 
 /// Whether a piece in its heat can show a cue.
-pub(super) fn applies(setup: &Setup<'_>, cue: &Cue) -> bool {
+pub(super) fn can_show(setup: &Setup<'_>, cue: &Cue) -> bool {
     let coating = setup.coating;
     let is_bare = coating.thickness_mm <= 0.0 && !coating.wraps;
     let family = setup.method.family;
@@ -49,15 +50,13 @@ pub(super) struct Likelihood {
 
 /// No excess over a threshold counts as more than this, in scatters: beyond it a normal tail is no number any more.
 const FURTHEST: f64 = 30.0;
-/// Browning a decade more is a surface so much hotter for as long, K.
-const DECADE_K: f64 = 35.0;
-/// No face is browner or paler than this, in multiples of golden.
-const GOLDEN: (f64, f64) = (1e-12, 1e12);
+/// No face is paler than this, in multiples of golden.
+const PALEST: f64 = 1e-12;
 
 /// A quantity as it is observed: of browning how much hotter the face was than what makes it golden, K.
 pub(super) fn quantity(observes: Observes, value: f64) -> f64 {
     match observes {
-        Observes::Colour => DECADE_K * value.bounded(GOLDEN.0, GOLDEN.1).log10(),
+        Observes::Colour => BROWN_DECADE_K * value.max(PALEST).log10(),
         _ => value,
     }
 }
@@ -81,10 +80,10 @@ impl Stage {
         // The smaller tails are subtracted, so that little is lost.
         let inside = match (low, high) {
             (None, None) => 1.0,
-            (Some(low), None) => tail(-low),
-            (None, Some(high)) => tail(high),
-            (Some(low), Some(high)) if high > 0.0 => tail(high) - tail(low),
-            (Some(low), Some(high)) => tail(-low) - tail(-high),
+            (Some(low), None) => upper_tail(-low),
+            (None, Some(high)) => upper_tail(high),
+            (Some(low), Some(high)) if high > 0.0 => upper_tail(high) - upper_tail(low),
+            (Some(low), Some(high)) => upper_tail(-low) - upper_tail(-high),
         };
         let inside = inside.max(f64::MIN_POSITIVE);
         // Density at a threshold, and what it bends.
@@ -100,19 +99,10 @@ impl Stage {
     pub(super) fn has_begun(&self, quantity: f64) -> bool {
         self.thresholds[0].is_none_or(|low| quantity >= low)
     }
-
-    /// How far a quantity is outside the stage, in scatters; 0 inside.
-    pub(super) fn outside(&self, quantity: f64) -> f64 {
-        match self.thresholds {
-            [Some(low), _] if quantity < low => (quantity - low) / self.scatter,
-            [_, Some(high)] if quantity > high => (quantity - high) / self.scatter,
-            _ => 0.0,
-        }
-    }
 }
 
 /// Φ(-z).
-fn tail(z: f64) -> f64 {
+fn upper_tail(z: f64) -> f64 {
     0.5 * libm::erfc(z * std::f64::consts::FRAC_1_SQRT_2)
 }
 
@@ -145,11 +135,11 @@ mod tests {
             for core_c in [5.0, 30.0, 39.0, 43.0, 46.0, 55.0, 80.0] {
                 let step = 1e-4;
                 let (low, here, high) = (at(core_c - step), at(core_c), at(core_c + step));
-                let told = format!("{thresholds:?} {core_c}: {low:?} {here:?} {high:?}");
+                let message = format!("{thresholds:?} {core_c}: {low:?} {here:?} {high:?}");
                 let slope = (high.log - low.log) / (2.0 * step);
-                assert!((here.score - slope).abs() < 1e-4 * (1.0 + slope.abs()), "{told}");
+                assert!((here.score - slope).abs() < 1e-4 * (1.0 + slope.abs()), "{message}");
                 let curve = -(high.score - low.score) / (2.0 * step);
-                assert!((here.information - curve).abs() < 1e-3, "{told}");
+                assert!((here.information - curve).abs() < 1e-3, "{message}");
             }
         }
     }

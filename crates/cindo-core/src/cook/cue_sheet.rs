@@ -2,10 +2,10 @@
 
 use serde::Serialize;
 
-use super::cue::{Stage, applies};
-use super::estimate::{Seen, What};
+use super::cue::{Stage, can_show};
+use super::estimate::{Evidence, Observed};
 use super::promise::Promise;
-use super::senses::{Feel, said};
+use super::senses::{CoreModel, predict};
 use crate::catalogue::Cue;
 use crate::say::tenth;
 use crate::setup::Setup;
@@ -31,32 +31,32 @@ pub struct CueSheetStage {
     pub from_s: Option<f64>,
 }
 
-/// Cues are looked at so often while a piece is in the heat.
+/// Each cue is evaluated at so many moments while the piece is in the heat.
 const MOMENTS: u32 = 30;
 
 /// The cues of a piece that is in the heat until the end of `lived`, in the order in which a cook uses them.
-pub(super) fn cue_sheet<'a>(
+pub(super) fn build_cue_sheet<'a>(
     setup: &Setup<'a>,
     promise: &Promise,
     lived: &Lived<'a>,
-    out_s: f64,
 ) -> Vec<CueSheetRow> {
     let catalogue = setup.bench.catalogue;
-    let cues: Vec<&Cue> = catalogue.cues.iter().filter(|cue| applies(setup, cue)).collect();
-    let at_s: Vec<f64> = (1..=MOMENTS).map(|i| out_s * f64::from(i) / f64::from(MOMENTS)).collect();
+    let cues: Vec<&Cue> = catalogue.cues.iter().filter(|cue| can_show(setup, cue)).collect();
+    let at_s: Vec<f64> =
+        (1..=MOMENTS).map(|i| lived.out_s * f64::from(i) / f64::from(MOMENTS)).collect();
     let over_k = |at_s: f64| promise.over_at_k(at_s);
-    let core = Feel { core_share: promise.core_share, over_k: &over_k };
+    let core = CoreModel { core_share: promise.core_share, over_k: &over_k };
     let first = |cue: &Cue| cue.values.first().and_then(|v| Stage::of(catalogue, &cue.id, &v.id));
     let stages: Vec<Stage> = cues.iter().filter_map(|cue| first(cue)).collect();
-    let seen = |at_s: &f64| {
+    let evidence = |at_s: &f64| {
         let at_s = *at_s;
-        stages.iter().map(move |stage| Seen { at_s, what: What::Cue(*stage) })
+        stages.iter().map(move |stage| Evidence { at_s, what: Observed::Cue(*stage) })
     };
-    let seen: Vec<Seen> = at_s.iter().flat_map(seen).collect();
-    let said = said(setup, |_| lived.clone(), core, [0.0; 2], &seen);
+    let evidence: Vec<Evidence> = at_s.iter().flat_map(evidence).collect();
+    let predictions = predict(setup, |_| lived.clone(), core, [0.0; 2], &evidence);
     let row = |(place, cue): (usize, &&Cue)| {
         let quantities: Vec<f64> =
-            said.iter().skip(place).step_by(stages.len()).map(|[q, _]| *q).collect();
+            predictions.iter().skip(place).step_by(stages.len()).map(|[q, _]| *q).collect();
         let begins = |value: &str| {
             let stage = Stage::of(catalogue, &cue.id, value)?;
             let first = quantities.iter().position(|q| stage.has_begun(*q))?;

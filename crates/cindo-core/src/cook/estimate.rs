@@ -10,23 +10,23 @@ use nalgebra::{SMatrix, SVector};
 use serde::Serialize;
 
 use super::cue::Stage;
-use super::senses::{Feel, said};
+use super::senses::{CoreModel, predict};
 use crate::plan::{UNKNOWNS, Unknowns};
 use crate::setup::Setup;
 use crate::timeline::{Lived, Programme};
 
 /// What was read or noticed.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Seen {
+pub(super) struct Evidence {
     /// When it was so in the fish, s after it met the heat.
     pub(super) at_s: f64,
     /// What.
-    pub(super) what: What,
+    pub(super) what: Observed,
 }
 
 /// A reading or a cue.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) enum What {
+pub(super) enum Observed {
     /// A probe said so.
     Reading {
         /// °C.
@@ -73,7 +73,7 @@ pub struct Estimate {
 pub(super) struct Fit {
     x: Column,
     covariance: Square,
-    /// How far each reading is from the fit, in its own standard deviations.
+    /// How far each reading is from the fit, in its own standard deviations; 0 for cues.
     pub(super) off: Vec<f64>,
 }
 
@@ -111,7 +111,7 @@ pub(super) type LivedOf<'f, 'a> = dyn Fn(&Programme<'a>, f64) -> Lived<'a> + 'f;
 
 /// What a piece says at a moment at which something was seen: for a reading the core at the tip and a step higher up, °C;
 /// for a cue its quantity, twice.
-pub(super) type Said = [f64; 2];
+pub(super) type Prediction = [f64; 2];
 
 /// How what was seen changes with the piece.
 struct Slope {
@@ -124,10 +124,10 @@ struct Slope {
 impl Slope {
     /// Of a cue only the part along `sooner` counts: among pieces that are done sooner or later a later stage is then
     /// always a sooner piece. What lies across scatters it, as far as it is unknown.
-    fn of(seen: &Seen, by: Column, sooner: &Column) -> Self {
-        match seen.what {
-            What::Reading { sd_k, .. } => Self { by, scatter: sd_k },
-            What::Cue(stage) => {
+    fn of(evidence: &Evidence, by: Column, sooner: &Column) -> Self {
+        match evidence.what {
+            Observed::Reading { sd_k, .. } => Self { by, scatter: sd_k },
+            Observed::Cue(stage) => {
                 let along = by.dot(sooner).max(0.0);
                 let across = (by - along * sooner).norm();
                 Self { by: along * sooner, scatter: stage.scatter.hypot(across) }
@@ -137,32 +137,32 @@ impl Slope {
 }
 
 /// Logarithm of the probability of what was seen, up to a constant.
-fn log_likelihood(seen: &Seen, said: Said, slope: &Slope) -> f64 {
-    match seen.what {
-        What::Reading { core_c, sd_k } => {
-            let off = (core_c - said[0]) / sd_k;
+fn log_likelihood(evidence: &Evidence, prediction: Prediction, slope: &Slope) -> f64 {
+    match evidence.what {
+        Observed::Reading { core_c, sd_k } => {
+            let off = (core_c - prediction[0]) / sd_k;
             -0.5 * (FREEDOM + 1.0) * (off * off / FREEDOM).ln_1p()
         }
-        What::Cue(stage) => stage.likelihood(said[0], slope.scatter).log,
+        Observed::Cue(stage) => stage.likelihood(prediction[0], slope.scatter).log,
     }
 }
 
 /// Adds what one thing that was seen pulls at the unknowns, and how strongly.
-fn add(
-    seen: &Seen,
-    said: Said,
+fn add_evidence(
+    evidence: &Evidence,
+    prediction: Prediction,
     Slope { by, scatter }: &Slope,
     normal: &mut Square,
     pull: &mut Column,
 ) {
-    let (score, information) = match seen.what {
-        What::Reading { core_c, sd_k } => {
-            let off = (core_c - said[0]) / sd_k;
+    let (score, information) = match evidence.what {
+        Observed::Reading { core_c, sd_k } => {
+            let off = (core_c - prediction[0]) / sd_k;
             let weight = (FREEDOM + 1.0) / (FREEDOM + off * off);
             (weight * off / sd_k, weight / (sd_k * sd_k))
         }
-        What::Cue(stage) => {
-            let known = stage.likelihood(said[0], *scatter);
+        Observed::Cue(stage) => {
+            let known = stage.likelihood(prediction[0], *scatter);
             (known.score, known.information)
         }
     };
@@ -172,7 +172,7 @@ fn add(
 
 /// Where Newton's method goes next, within what a piece can be: the most probable point of that ball (a Lagrange
 /// multiplier by bisection, Moré and Sorensen, SIAM J. Sci. Stat. Comput. 4 (1983) 553-572). None where nothing is known.
-fn next(x: &Column, normal: &Square, pull: &Column) -> Option<Column> {
+fn newton_step(x: &Column, normal: &Square, pull: &Column) -> Option<Column> {
     let at = |damping: f64| {
         let (mut normal, mut pull) = (*normal, *pull);
         for i in 0..UNKNOWNS {
@@ -203,72 +203,75 @@ pub(super) fn fit<'a>(
     setup: &Setup<'a>,
     unknowns: &Unknowns,
     lived_of: &LivedOf<'_, 'a>,
-    (core, sooner): (Feel<'_>, &[f64; UNKNOWNS]),
-    seen: &[Seen],
+    (core, sooner): (CoreModel<'_>, &[f64; UNKNOWNS]),
+    evidence: &[Evidence],
     before: Option<&Fit>,
 ) -> Fit {
     // Between two hot sides nothing changes at the very middle: from there no step would lead away.
-    let has_tip = seen.iter().any(|s| matches!(s.what, What::Reading { .. }));
+    let has_tip = evidence.iter().any(|s| matches!(s.what, Observed::Reading { .. }));
     let begun = before.map_or_else(
         || Column::from_fn(|i, _| if i == UNKNOWNS && has_tip { FIRST_TIP } else { 0.0 }),
         |fit| fit.x,
     );
-    let kept = thinned(seen);
+    let thinned = thin_readings(evidence);
     let sooner = Column::from_fn(|i, _| sooner.get(i).copied().unwrap_or(0.0));
     let sooner = sooner.try_normalize(0.0).unwrap_or_default();
-    let said = |x: &Column, seen: &[Seen]| -> Vec<Said> {
+    let predict_at = |x: &Column, evidence: &[Evidence]| -> Vec<Prediction> {
         let by: [f64; UNKNOWNS] = std::array::from_fn(|i| x[i]);
         let tip_m = [0.0, STEP].map(|more| (x[UNKNOWNS] + more) * TIP_SD_MM / 1000.0);
         let varied = unknowns.varied(setup, &by);
         let heat_k = varied.medium_c - setup.medium_c;
-        said(&varied, |programme| lived_of(programme, heat_k), core, tip_m, seen)
+        predict(&varied, |programme| lived_of(programme, heat_k), core, tip_m, evidence)
     };
-    let log = |x: &Column, said: &[Said], slopes: &[Slope]| {
-        let all = kept.iter().zip(said).zip(slopes);
-        let log: f64 = all.map(|((seen, said), slope)| log_likelihood(seen, *said, slope)).sum();
+    let log = |x: &Column, prediction: &[Prediction], slopes: &[Slope]| {
+        let all = thinned.iter().zip(prediction).zip(slopes);
+        let log: f64 = all
+            .map(|((evidence, prediction), slope)| log_likelihood(evidence, *prediction, slope))
+            .sum();
         log - 0.5 * x.norm_squared()
     };
     let mut x = begun;
     let mut covariance = Square::identity();
-    let mut slopes: Vec<Slope> = Vec::with_capacity(kept.len());
-    let mut base = said(&x, &kept);
+    let mut slopes: Vec<Slope> = Vec::with_capacity(thinned.len());
+    let mut base = predict_at(&x, &thinned);
     let mut moved = f64::INFINITY;
     for _ in 0..MOST_STEPS {
         // Once steps are short the slopes stay as they are.
         if moved > NEAR {
-            let others: [Vec<Said>; UNKNOWNS] = std::array::from_fn(|i| {
+            let others: [Vec<Prediction>; UNKNOWNS] = std::array::from_fn(|i| {
                 let mut moved = x;
                 moved[i] += STEP;
-                said(&moved, &kept)
+                predict_at(&moved, &thinned)
             });
             slopes.clear();
-            slopes.extend(kept.iter().enumerate().map(|(place, seen)| {
+            slopes.extend(thinned.iter().enumerate().map(|(place, evidence)| {
                 let [here, up] = base[place];
-                let moved = |i: usize| others.get(i).map_or(up, |said| said[place][0]) - here;
-                Slope::of(seen, Column::from_fn(|i, _| moved(i) / STEP), &sooner)
+                let moved =
+                    |i: usize| others.get(i).map_or(up, |prediction| prediction[place][0]) - here;
+                Slope::of(evidence, Column::from_fn(|i, _| moved(i) / STEP), &sooner)
             }));
         }
         let mut normal = Square::identity();
         let mut pull = -x;
-        for ((seen, said), slope) in kept.iter().zip(&base).zip(&slopes) {
-            add(seen, *said, slope, &mut normal, &mut pull);
+        for ((evidence, prediction), slope) in thinned.iter().zip(&base).zip(&slopes) {
+            add_evidence(evidence, *prediction, slope, &mut normal, &mut pull);
         }
         // What was known before makes it positive definite.
         let Some(inverse) = normal.try_inverse() else { break };
         covariance = inverse;
-        let Some(wanted) = self::next(&x, &normal, &pull) else { break };
+        let Some(wanted) = newton_step(&x, &normal, &pull) else { break };
         let step = wanted - x;
         let here = log(&x, &base, &slopes);
         let mut share = 1.0;
         let mut next = wanted;
-        let mut there = said(&next, &kept);
+        let mut there = predict_at(&next, &thinned);
         for _ in 0..MOST_HALVES {
             if log(&next, &there, &slopes) >= here {
                 break;
             }
             share *= 0.5;
             next = x + share * step;
-            there = said(&next, &kept);
+            there = predict_at(&next, &thinned);
         }
         moved = (next - x).amax();
         (x, base) = (next, there);
@@ -276,35 +279,39 @@ pub(super) fn fit<'a>(
             break;
         }
     }
-    let off = seen.iter().zip(said(&x, seen)).map(|(seen, said)| match seen.what {
-        What::Reading { core_c, sd_k } => (core_c - said[0]) / sd_k,
-        What::Cue(stage) => stage.outside(said[0]),
-    });
+    let off =
+        evidence.iter().zip(predict_at(&x, evidence)).map(|(evidence, prediction)| match evidence
+            .what
+        {
+            Observed::Reading { core_c, sd_k } => (core_c - prediction[0]) / sd_k,
+            Observed::Cue(_) => 0.0,
+        });
     Fit { x, covariance, off: off.collect() }
 }
 
 /// What was seen in its order; of many readings the middle one of each stretch.
-fn thinned(seen: &[Seen]) -> Vec<Seen> {
-    let read = |s: &Seen| match s.what {
-        What::Reading { core_c, .. } => Some(core_c),
-        What::Cue(_) => None,
+fn thin_readings(evidence: &[Evidence]) -> Vec<Evidence> {
+    let read = |s: &Evidence| match s.what {
+        Observed::Reading { core_c, .. } => Some(core_c),
+        Observed::Cue(_) => None,
     };
-    let (readings, cues): (Vec<Seen>, Vec<Seen>) = seen.iter().partition(|s| read(s).is_some());
+    let (readings, cues): (Vec<Evidence>, Vec<Evidence>) =
+        evidence.iter().partition(|s| read(s).is_some());
     let every = readings.len().div_ceil(ENOUGH).max(1);
-    let middle = |some: &[Seen]| {
+    let middle = |some: &[Evidence]| {
         let mut by_value = some.to_vec();
         by_value
             .sort_by(|a, b| read(a).unwrap_or_default().total_cmp(&read(b).unwrap_or_default()));
         by_value[by_value.len() / 2]
     };
-    let mut kept: Vec<Seen> = readings.chunks(every).map(middle).chain(cues).collect();
-    kept.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
-    kept
+    let mut thinned: Vec<Evidence> = readings.chunks(every).map(middle).chain(cues).collect();
+    thinned.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
+    thinned
 }
 
 impl Fit {
     /// The same, no further from what was thought than this share of the way.
-    pub(super) fn towards(mut self, share: f64) -> Self {
+    pub(super) fn scaled(mut self, share: f64) -> Self {
         self.x *= share;
         self
     }

@@ -170,8 +170,13 @@ fn readings_at_half_time_halve_the_error_and_the_band_is_honest() {
 
 /// A roast whose plan is right, read by a tip that is so far from its core, mm, or by a probe of its own.
 fn read_at(tip_mm: f64) -> (Hidden, Catalogue) {
+    read_in(2, tip_mm)
+}
+
+/// The same in the method of that seed.
+fn read_in(seed: u64, tip_mm: f64) -> (Hidden, Catalogue) {
     let catalogue = Catalogue::embedded().unwrap();
-    let mut hidden = hidden(&catalogue, 2).unwrap();
+    let mut hidden = hidden(&catalogue, seed).unwrap();
     let resolved = resolve((&catalogue).into(), &hidden.request).unwrap();
     let promise = &hidden.promise;
     let at_s: Vec<f64> = (1..60).map(|i| 0.9 * promise.pull_s * f64::from(i) / 60.0).collect();
@@ -198,6 +203,17 @@ fn a_tip_outside_the_core_is_recognised_and_one_inside_is_not() {
         let hidden = read_at(tip_mm);
         let estimate = followed(&hidden, &hidden.0.readings).estimate.unwrap();
         assert_eq!(estimate.tip_is_off, is_off, "{tip_mm}: {estimate:?}");
+    }
+}
+
+/// Turned by then or not: what the planned piece says is believed in every method.
+#[test]
+fn readings_of_the_planned_piece_are_all_used() {
+    for seed in 0..8 {
+        let cook = read_in(seed, 0.0);
+        let view = followed(&cook, &cook.0.readings);
+        let refused: Vec<_> = view.reading_uses.iter().filter(|u| !u.used).collect();
+        assert!(refused.is_empty(), "{}: {refused:?}", cook.0.request.method);
     }
 }
 
@@ -271,7 +287,7 @@ fn cues_count_as_rough_readings() {
 }
 
 /// What a probe says in place of a reading, by its number and what it should say.
-type Liar<'l> = &'l mut dyn FnMut(usize, f64) -> f64;
+type Corruption<'l> = &'l mut dyn FnMut(usize, f64) -> f64;
 
 /// Whatever a probe says (hotter than its heat can make it, in °F, stuck, alternating, falling, by chance), the pull stays
 /// within four of the spreads that its plan allows for.
@@ -285,7 +301,7 @@ fn no_reading_moves_the_pull_beyond_four_spreads() {
         let Hidden { request, promise, readings, .. } = &hidden;
         let mut random = StdRng::seed_from_u64(seed);
         let mut noise = || random.random_range(-20.0..110.0);
-        let says: [(&str, Liar<'_>); 7] = [
+        let says: [(&str, Corruption<'_>); 7] = [
             ("at the boil", &mut |_, _| 100.0),
             ("in °F", &mut |_, c| 1.8 * c + 32.0),
             ("stuck", &mut |_, _| 5.0),

@@ -1,6 +1,6 @@
 //! Where a cook stands and what comes: replay of what happened, and the rest of the plan solved again.
 
-use super::cue_sheet::cue_sheet;
+use super::cue_sheet::build_cue_sheet;
 use super::ends::Ends;
 use super::estimate::{Estimate, Fit};
 use super::event::Event;
@@ -8,7 +8,7 @@ use super::learn::Learnt;
 use super::moves::moves;
 use super::promise::{Promise, planned};
 use super::reading::Reading;
-use super::reason::{Before, changed, stage_in_words};
+use super::reason::{Before, changed, describe_stage};
 use super::standing::{After, STANDING_S, stand};
 use super::story::{LONGEST_S, Status, Story};
 use super::view::{CookNow, CookView, Forecast, Late, Waits};
@@ -281,7 +281,7 @@ impl<'a> Prepared<'a> {
         learnt.fit = learnt.fit.map(|fit| match thought.pull_s(&deeds) {
             Some(thought_s) if story.out_s.is_none() => {
                 let spread_s = promise.spread_s * thought_s / promise.pull_s;
-                within(fit, (thought_s, FURTHEST_SPREADS * spread_s), pull_s)
+                limit_fit(fit, (thought_s, MOST_SPREADS * spread_s), pull_s)
             }
             _ => fit,
         });
@@ -341,7 +341,7 @@ impl<'a> Prepared<'a> {
         if let Some(newest) = &self.learnt.newest {
             let found = newest.cue.and_then(|place| self.story.cues.get(place));
             let said =
-                found.map(|found| stage_in_words(cook.resolved.setup.bench.catalogue, found));
+                found.map(|found| describe_stage(cook.resolved.setup.bench.catalogue, found));
             let said = said.as_deref().unwrap_or("by its readings");
             return Some(changed(said, right_s, self.thought_s));
         }
@@ -358,12 +358,16 @@ impl<'a> Prepared<'a> {
 }
 
 /// Nothing that is read or noticed moves the pull by more than so many of the spreads that the plan allows for.
-const FURTHEST_SPREADS: f64 = 4.0;
+const MOST_SPREADS: f64 = 4.0;
 /// A fit that goes further goes back by so many halvings of the way.
 const HALVINGS: u32 = 6;
 
 /// The fit, or as far on its way as its pull stays so near to what was thought, s.
-fn within(fit: Fit, (thought_s, most_s): (f64, f64), pull_s: impl Fn(&Fit) -> Option<f64>) -> Fit {
+fn limit_fit(
+    fit: Fit,
+    (thought_s, most_s): (f64, f64),
+    pull_s: impl Fn(&Fit) -> Option<f64>,
+) -> Fit {
     let is_near =
         |fit: &Fit| pull_s(fit).is_some_and(|pull_s| (pull_s - thought_s).abs() <= most_s);
     if is_near(&fit) {
@@ -372,9 +376,9 @@ fn within(fit: Fit, (thought_s, most_s): (f64, f64), pull_s: impl Fn(&Fit) -> Op
     let (mut near, mut far) = (0.0, 1.0);
     for _ in 0..HALVINGS {
         let middle = 0.5 * (near + far);
-        if is_near(&fit.clone().towards(middle)) { near = middle } else { far = middle }
+        if is_near(&fit.clone().scaled(middle)) { near = middle } else { far = middle }
     }
-    fit.towards(near)
+    fit.scaled(near)
 }
 
 /// The heats with these ids.
@@ -476,7 +480,8 @@ pub fn follow<'a>(
         cues: if is_out {
             Vec::new()
         } else {
-            cue_sheet(&resolved.setup, promise, &lived, pull_s.max(elapsed_s.unwrap_or(0.0)))
+            let until_s = pull_s.max(elapsed_s.unwrap_or(0.0));
+            build_cue_sheet(&resolved.setup, promise, &cook.lived(until_s, deeds))
         },
         is_covered: !is_out && stage_at(&lived, elapsed_s.unwrap_or(0.0)).uncovered.is_some(),
         after: story.out_s.map(|out_s| cook.after(deeds, out_s, ending.level_c)),

@@ -1,10 +1,10 @@
 //! What readings and cues say about a cook under way.
 
-use super::estimate::{Estimate, FURTHEST, Fit, Seen, TIP_SD_MM, What, fit};
+use super::estimate::{Estimate, Evidence, FURTHEST, Fit, Observed, TIP_SD_MM, fit};
 use super::follow::{Cook, lived};
 use super::promise::Promise;
 use super::reading::{APART, Reading, ReadingUse, mark_impossible, unusable, usable};
-use super::senses::{Feel, around_core_c};
+use super::senses::{CoreModel, core_range_c};
 use super::story::{LONGEST_S, Story};
 use crate::plan::{Trial, UNKNOWNS, Unknowns};
 use crate::setup::Setup;
@@ -51,29 +51,32 @@ impl<'a> Cook<'_, 'a> {
         let setup = &self.resolved.setup;
         let unknowns = Unknowns::of(setup, measured);
         let mut why = unusable(story, readings);
+        let planned_s = story.out_s.unwrap_or_else(|| {
+            // However long it has been in by now, it has not been out.
+            let read_s = readings.iter().map(|r| story.since_s(r.at_s));
+            let last_s = read_s.chain(story.cues.iter().map(|cue| cue.0)).fold(0.0, f64::max);
+            self.core_pull_s(deeds).unwrap_or(LONGEST_S).max(last_s)
+        });
         if !readings.is_empty() {
             mark_impossible(story, readings, &mut why, |at_s| {
-                self.reach_c(&unknowns, deeds, story.out_s, at_s)
+                self.possible_readings_c(&unknowns, deeds, planned_s, at_s)
             });
         }
         let mut seen = usable(setup.bench.catalogue, story, readings, &why);
-        let planned_s = self.core_pull_s(deeds).unwrap_or(LONGEST_S);
-        // However long it has been in by now, it has not been out.
         let last_s = seen.last().map_or(0.0, |(s, _)| s.at_s);
-        let planned_s = story.out_s.unwrap_or(planned_s.max(last_s));
         let lived_of = |programme: &Programme<'a>, heat_k: f64| {
             lived(programme, planned_s, deeds, self.heat_k + heat_k)
         };
         let over_k = |at_s: f64| self.promise.over_at_k(at_s);
-        let core = Feel { core_share: self.promise.core_share, over_k: &over_k };
-        let has_cues = seen.iter().any(|(s, _)| matches!(s.what, What::Cue(_)));
+        let core = CoreModel { core_share: self.promise.core_share, over_k: &over_k };
+        let has_cues = seen.iter().any(|(s, _)| matches!(s.what, Observed::Cue(_)));
         let sooner = if has_cues {
             self.level_changes(&unknowns, deeds, planned_s).1
         } else {
             [0.0; UNKNOWNS]
         };
-        let fit_to = |seen: &[(Seen, Option<usize>)], before: Option<&Fit>| {
-            let values: Vec<Seen> = seen.iter().map(|(s, _)| *s).collect();
+        let fit_to = |seen: &[(Evidence, Option<usize>)], before: Option<&Fit>| {
+            let values: Vec<Evidence> = seen.iter().map(|(s, _)| *s).collect();
             fit(setup, &unknowns, &lived_of, (core, &sooner), &values, before)
         };
         let mut found = (!seen.is_empty()).then(|| fit_to(&seen, None));
@@ -95,9 +98,9 @@ impl<'a> Cook<'_, 'a> {
         let is_new = found.is_some() && last_s > last_deed_s && story.out_s.is_none();
         let newest = is_new.then(|| {
             // What was read comes as a whole, what was noticed one by one.
-            let is_cue = |s: &Seen| matches!(s.what, What::Cue(_));
+            let is_cue = |s: &Evidence| matches!(s.what, Observed::Cue(_));
             let last = seen.last().filter(|(s, _)| is_cue(s));
-            let earlier: Vec<(Seen, Option<usize>)> = match last {
+            let earlier: Vec<(Evidence, Option<usize>)> = match last {
                 Some(_) => seen[..seen.len() - 1].to_vec(),
                 None => seen.iter().filter(|(s, _)| is_cue(s)).copied().collect(),
             };
@@ -117,23 +120,22 @@ impl<'a> Cook<'_, 'a> {
 
     /// The lowest and the highest that a probe can say at moments in their order, °C: in the slowest and the quickest
     /// piece that is four spreads from what is thought, with its tip as far off as a tip may be.
-    fn reach_c(
+    fn possible_readings_c(
         &self,
         unknowns: &Unknowns,
         deeds: &[Done],
-        out_s: Option<f64>,
+        planned_s: f64,
         at_s: &[f64],
     ) -> Vec<[f64; 2]> {
         let setup = &self.resolved.setup;
-        let planned_s = out_s.unwrap_or(LONGEST_S);
         let over_k = |at_s: f64| self.promise.over_at_k(at_s);
-        let core = Feel { core_share: self.promise.core_share, over_k: &over_k };
+        let core = CoreModel { core_share: self.promise.core_share, over_k: &over_k };
         let tip_m = FURTHEST * TIP_SD_MM / 1000.0;
         let [slow, quick] = [-EACH_SD, EACH_SD].map(|sooner| {
             let varied = unknowns.varied(setup, &[-sooner, sooner, sooner, sooner]);
             let heat_k = self.heat_k + varied.medium_c - setup.medium_c;
             let lived_of = |programme: &Programme<'a>| lived(programme, planned_s, deeds, heat_k);
-            around_core_c(&varied, lived_of, core, tip_m, at_s)
+            core_range_c(&varied, lived_of, core, tip_m, at_s)
         });
         slow.into_iter().zip(quick).map(|([low, _], [_, high])| [low, high]).collect()
     }

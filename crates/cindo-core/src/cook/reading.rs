@@ -4,9 +4,9 @@ use cindo_heat::bounded::Bounded;
 use serde::Serialize;
 
 use super::cue::Stage;
-use super::estimate::{Seen, What};
+use super::estimate::{Evidence, Observed};
 use super::senses::lagged_s;
-use super::story::{Noticed, Story};
+use super::story::{NoticedCue, Story};
 use crate::catalogue::Catalogue;
 
 /// A reading of the core.
@@ -148,24 +148,24 @@ pub(super) fn usable(
     story: &Story,
     readings: &[Reading],
     why: &[Option<&'static str>],
-) -> Vec<(Seen, Option<usize>)> {
+) -> Vec<(Evidence, Option<usize>)> {
     let good = readings.iter().enumerate().filter(|(place, _)| why[*place].is_none());
     let read = good.map(|(place, r)| {
-        let what = What::Reading { core_c: r.core_c, sd_k: PROBE_SD_K };
-        (Seen { at_s: lagged_s(story.since_s(r.at_s)), what }, Some(place))
+        let what = Observed::Reading { core_c: r.core_c, sd_k: PROBE_SD_K };
+        (Evidence { at_s: lagged_s(story.since_s(r.at_s)), what }, Some(place))
     });
-    let found = first_and_last(&story.cues).filter_map(|(at_s, cue, value)| {
-        let what = What::Cue(Stage::of(catalogue, cue, value)?);
-        Some((Seen { at_s: *at_s, what }, None))
+    let found = without_repeats(&story.cues).filter_map(|(at_s, cue, value)| {
+        let what = Observed::Cue(Stage::of(catalogue, cue, value)?);
+        Some((Evidence { at_s: *at_s, what }, None))
     });
-    let mut seen: Vec<(Seen, Option<usize>)> = read.chain(found).collect();
+    let mut seen: Vec<(Evidence, Option<usize>)> = read.chain(found).collect();
     seen.sort_by(|(a, _), (b, _)| a.at_s.total_cmp(&b.at_s));
     seen
 }
 
 /// Of one stage of one cue, found again and again by one eye, the first and the last count.
-fn first_and_last(cues: &[Noticed]) -> impl Iterator<Item = &Noticed> {
-    let is_same = |a: &Noticed, b: &Noticed| (&a.1, &a.2) == (&b.1, &b.2);
+fn without_repeats(cues: &[NoticedCue]) -> impl Iterator<Item = &NoticedCue> {
+    let is_same = |a: &NoticedCue, b: &NoticedCue| (&a.1, &a.2) == (&b.1, &b.2);
     cues.iter().enumerate().filter_map(move |(place, cue)| {
         let is_between = cues[..place].iter().any(|other| is_same(other, cue))
             && cues[place + 1..].iter().any(|other| is_same(other, cue));

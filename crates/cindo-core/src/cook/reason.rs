@@ -1,7 +1,7 @@
 //! What the last thing that happened changed, in one line.
 
 use super::follow::Cook;
-use super::story::{LONGEST_S, Noticed};
+use super::story::{LONGEST_S, NoticedCue};
 use crate::catalogue::Catalogue;
 use crate::plan::Ending;
 use crate::say::{CELSIUS, clock, tenth};
@@ -87,7 +87,7 @@ pub(super) fn changed(did: &str, pull_s: Option<f64>, was_s: Option<f64>) -> Str
 }
 
 /// A cue as a cook found it, in words.
-pub(super) fn stage_in_words(catalogue: &Catalogue, (_, cue, value): &Noticed) -> String {
+pub(super) fn describe_stage(catalogue: &Catalogue, (_, cue, value): &NoticedCue) -> String {
     let row = catalogue.cues.iter().find(|row| row.id == *cue);
     let stage = row.and_then(|row| row.values.iter().find(|stage| stage.id == *value));
     let name = |name: Option<&str>, id: &str| name.unwrap_or(id).to_lowercase();

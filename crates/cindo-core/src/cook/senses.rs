@@ -1,9 +1,9 @@
 //! What a piece would show, say and feel like at the moments at which something was read or noticed.
 
 use super::cue::quantity;
-use super::estimate::{Said, Seen, What};
+use super::estimate::{Evidence, Observed, Prediction};
 use crate::catalogue::Observes;
-use crate::plan::Trial;
+use crate::plan::{Browning, RELEASE_MM, Trial, crust_mm};
 use crate::setup::Setup;
 use crate::side_view::Plane;
 use crate::timeline::{Lived, Programme, Schedule};
@@ -14,19 +14,17 @@ use cindo_heat::solve::{Accuracy, Observer, Sink, View};
 
 /// Where the core is, as a share of the thickness, and what the whole section has over one column at a moment, K.
 #[derive(Clone, Copy)]
-pub(super) struct Feel<'f> {
+pub(super) struct CoreModel<'f> {
     pub(super) core_share: f64,
     pub(super) over_k: &'f dyn Fn(f64) -> f64,
 }
 
 /// Flesh just under a face is this deep, m: beads of protein come from the outer 3 mm (common practice).
 const UNDER_M: f64 = 0.0015;
-/// A face lets go once this much of it has dried, mm.
-const RELEASE_MM: f64 = crate::plan::RELEASE_MM;
 
-/// A moment of one column.
-#[derive(Debug, Clone, Copy, Default)]
-struct Felt {
+/// What can be sensed of one column at a moment.
+#[derive(Debug, Clone, Copy)]
+struct SenseSample {
     /// The core and two tips of a probe, °C.
     core_c: f64,
     tip_c: [f64; 2],
@@ -38,7 +36,7 @@ struct Felt {
     golden: f64,
 }
 
-impl Felt {
+impl SenseSample {
     /// Between two moments.
     fn between(&self, later: &Self, share: f64) -> Self {
         let at = |a: f64, b: f64| a + share * (b - a);
@@ -52,73 +50,64 @@ impl Felt {
     }
 }
 
-/// Feels one column at moments in their order.
-struct Hand<'s, 'a> {
+/// Samples one column at moments in their order.
+struct SenseObserver<'s, 'a> {
     setup: &'s Setup<'a>,
     grid: &'s Grid,
     schedule: &'s Schedule,
     /// Heights of the core and two tips, m.
     core_m: f64,
     tip_m: [f64; 2],
-    brown_s: [f64; 2],
+    browning: Browning<'a>,
     at_s: &'s [f64],
-    before: (f64, Felt),
-    felt: Vec<Felt>,
+    before: (f64, SenseSample),
+    samples: Vec<SenseSample>,
 }
 
-impl Hand<'_, '_> {
-    fn now(&mut self, view: &View<'_>) -> Felt {
+impl SenseObserver<'_, '_> {
+    fn now(&mut self, view: &View<'_>) -> SenseSample {
         let grid = self.grid;
         let span_m = grid.span_m();
-        for side in 0..2 {
-            let rate = self.setup.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
-            self.brown_s[side] += rate * view.step_s;
-        }
+        self.browning.add(view);
         let is_below = self.schedule.is_turned(view.time_s) && !grid.is_symmetric();
         let outer_m = if is_below { UNDER_M } else { span_m - UNDER_M };
-        let dried_mm: f64 = view
-            .dried
-            .iter()
-            .zip(&grid.width_m)
-            .take_while(|(d, _)| **d > 0.0)
-            .map(|(d, w)| 1000.0 * d * w)
-            .sum();
+        let dried_mm = crust_mm(view.dried.iter().zip(&grid.width_m));
         let release = if dried_mm > 0.0 {
             dried_mm / RELEASE_MM
         } else {
             (view.surface_c[0] / self.setup.boil_c - 1.0).min(0.0)
         };
-        Felt {
+        SenseSample {
             core_c: grid.at(view.temperature_c, self.core_m),
             tip_c: self.tip_m.map(|tip_m| grid.at(view.temperature_c, tip_m)),
             outer_c: grid.at(view.temperature_c, outer_m.max(0.0)),
             release,
-            golden: self.brown_s[usize::from(grid.is_symmetric())] / GOLDEN_S,
+            golden: self.browning.brown_s[usize::from(grid.is_symmetric())] / GOLDEN_S,
         }
     }
 }
 
-impl Observer for Hand<'_, '_> {
+impl Observer for SenseObserver<'_, '_> {
     fn observe(&mut self, view: &View<'_>) -> Sink {
-        let (time_s, felt) = (view.time_s, self.now(view));
+        let (time_s, sample) = (view.time_s, self.now(view));
         let (before_s, before) = self.before;
-        while let Some(at_s) = self.at_s.get(self.felt.len()).filter(|at_s| **at_s <= time_s) {
+        while let Some(at_s) = self.at_s.get(self.samples.len()).filter(|at_s| **at_s <= time_s) {
             let share = ((at_s - before_s) / (time_s - before_s).max(1e-9)).bounded(0.0, 1.0);
-            self.felt.push(before.between(&felt, share));
+            self.samples.push(before.between(&sample, share));
         }
-        self.before = (time_s, felt);
+        self.before = (time_s, sample);
         Sink::Continue
     }
 }
 
-/// What a column feels like at moments in their order. `tip_m` is how far above the core each tip is.
-fn felt<'a>(
+/// Samples of one column at moments in their order. `tip_m` is how far above the core each tip is.
+fn follow_senses<'a>(
     setup: &Setup<'a>,
     lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
     accuracy: Accuracy,
     (core_share, tip_m): (f64, [f64; 2]),
     at_s: &[f64],
-) -> Vec<Felt> {
+) -> Vec<SenseSample> {
     let mut trial = Trial::new(setup, accuracy);
     let Lived { programme, schedule, out_s } = lived_of(&trial.programme);
     trial.programme = programme;
@@ -129,35 +118,35 @@ fn felt<'a>(
         m if is_symmetric => m.abs().min(span_m),
         m => m.bounded(0.0, span_m),
     });
-    let raw = Felt {
+    let raw = SenseSample {
         core_c: setup.start_c,
         tip_c: [setup.start_c; 2],
         outer_c: setup.start_c,
         release: setup.start_c / setup.boil_c - 1.0,
         golden: 0.0,
     };
-    let mut hand = Hand {
+    let mut observer = SenseObserver {
         setup,
         grid: &trial.grid,
         schedule: &schedule,
         core_m,
         tip_m,
-        brown_s: [0.0; 2],
+        browning: Browning::new(setup.coating),
         at_s,
         before: (0.0, raw),
-        felt: Vec::with_capacity(at_s.len()),
+        samples: Vec::with_capacity(at_s.len()),
     };
     let mut simulation = trial.raw();
     let until_s = at_s.last().copied().unwrap_or(0.0);
-    trial.heat(&mut simulation, &schedule, until_s.min(out_s), &mut hand);
+    trial.heat(&mut simulation, &schedule, until_s.min(out_s), &mut observer);
     if until_s > out_s {
         let rest = trial.programme.rested(&schedule, out_s, until_s - out_s);
-        simulation.run(&rest.phase(), &mut hand);
+        simulation.run(&rest.phase(), &mut observer);
     }
     // The last moment may lie a rounding past the last step.
-    let last = hand.before.1;
-    hand.felt.resize(at_s.len(), last);
-    hand.felt
+    let last = observer.before.1;
+    observer.samples.resize(at_s.len(), last);
+    observer.samples
 }
 
 /// What a probe's tip says at moments in their order, °C.
@@ -169,27 +158,28 @@ pub(super) fn tip_c<'a>(
     at_s: &[f64],
 ) -> Vec<f64> {
     let lagged: Vec<f64> = at_s.iter().map(|at_s| lagged_s(*at_s)).collect();
-    let felt = felt(setup, lived_of, accuracy, (core_share, [tip_m; 2]), &lagged);
-    felt.into_iter().map(|felt| felt.tip_c[0]).collect()
+    let samples = follow_senses(setup, lived_of, accuracy, (core_share, [tip_m; 2]), &lagged);
+    samples.into_iter().map(|sample| sample.tip_c[0]).collect()
 }
 
 /// The lowest and the highest temperature at most so far from the core at moments in their order, °C.
-pub(super) fn around_core_c<'a>(
+pub(super) fn core_range_c<'a>(
     setup: &Setup<'a>,
     lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
-    core: Feel<'_>,
+    core: CoreModel<'_>,
     tip_m: f64,
     at_s: &[f64],
 ) -> Vec<[f64; 2]> {
-    let felt = felt(setup, lived_of, Accuracy::COARSE, (core.core_share, [-tip_m, tip_m]), at_s);
-    let extremes = |(felt, at_s): (Felt, &f64)| {
+    let samples =
+        follow_senses(setup, lived_of, Accuracy::COARSE, (core.core_share, [-tip_m, tip_m]), at_s);
+    let extremes = |(sample, at_s): (SenseSample, &f64)| {
         let over_k = (core.over_k)(*at_s);
-        let all = [felt.core_c, felt.tip_c[0], felt.tip_c[1]];
+        let all = [sample.core_c, sample.tip_c[0], sample.tip_c[1]];
         let low = all.iter().copied().fold(f64::INFINITY, f64::min);
         let high = all.iter().copied().fold(f64::NEG_INFINITY, f64::max);
         [low + over_k.min(0.0), high + over_k.max(0.0)]
     };
-    felt.into_iter().zip(at_s).map(extremes).collect()
+    samples.into_iter().zip(at_s).map(extremes).collect()
 }
 
 /// A thin probe lags by about so much, s (modelling choice).
@@ -201,46 +191,47 @@ pub(super) fn lagged_s(at_s: f64) -> f64 {
 }
 
 /// What a piece says at each moment at which something was seen, in the order of time.
-pub(super) fn said<'a>(
+pub(super) fn predict<'a>(
     setup: &Setup<'a>,
     lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
-    core: Feel<'_>,
+    core: CoreModel<'_>,
     tip_m: [f64; 2],
-    seen: &[Seen],
-) -> Vec<Said> {
-    let at_s: Vec<f64> = seen.iter().map(|s| s.at_s).collect();
-    let felt = felt(setup, &lived_of, Accuracy::COARSE, (core.core_share, tip_m), &at_s);
-    let mut side = side_opaque(setup, lived_of, seen).into_iter();
-    let said = |(seen, felt): (&Seen, &Felt)| {
-        let over_k = (core.over_k)(seen.at_s);
-        let observes = match seen.what {
-            What::Reading { .. } => return felt.tip_c.map(|c| c + over_k),
-            What::Cue(stage) => stage.observes,
+    evidence: &[Evidence],
+) -> Vec<Prediction> {
+    let at_s: Vec<f64> = evidence.iter().map(|s| s.at_s).collect();
+    let samples =
+        follow_senses(setup, &lived_of, Accuracy::COARSE, (core.core_share, tip_m), &at_s);
+    let mut side = side_opacity(setup, lived_of, evidence).into_iter();
+    let prediction = |(evidence, sample): (&Evidence, &SenseSample)| {
+        let over_k = (core.over_k)(evidence.at_s);
+        let observes = match evidence.what {
+            Observed::Reading { .. } => return sample.tip_c.map(|c| c + over_k),
+            Observed::Cue(stage) => stage.observes,
         };
         let value = match observes {
             Observes::Side => side.next().unwrap_or_default(),
-            Observes::Core => felt.core_c + over_k,
-            Observes::Outer => felt.outer_c,
-            Observes::Release => felt.release,
-            Observes::Colour => felt.golden,
+            Observes::Core => sample.core_c + over_k,
+            Observes::Outer => sample.outer_c,
+            Observes::Release => sample.release,
+            Observes::Colour => sample.golden,
         };
         [quantity(observes, value); 2]
     };
-    seen.iter().zip(&felt).map(said).collect()
+    evidence.iter().zip(&samples).map(prediction).collect()
 }
 
 /// How much of the side is opaque at the moments of its cues, share of the thickness: a little below 0 before the heat has
 /// set anything, a little above 1 after it has set all.
-fn side_opaque<'a>(
+fn side_opacity<'a>(
     setup: &Setup<'a>,
     lived_of: impl Fn(&Programme<'a>) -> Lived<'a>,
-    seen: &[Seen],
+    evidence: &[Evidence],
 ) -> Vec<f64> {
-    let is_side = |seen: &&Seen| match seen.what {
-        What::Cue(stage) => stage.observes == Observes::Side,
-        What::Reading { .. } => false,
+    let is_side = |evidence: &&Evidence| match evidence.what {
+        Observed::Cue(stage) => stage.observes == Observes::Side,
+        Observed::Reading { .. } => false,
     };
-    let at_s: Vec<f64> = seen.iter().filter(is_side).map(|seen| seen.at_s).collect();
+    let at_s: Vec<f64> = evidence.iter().filter(is_side).map(|evidence| evidence.at_s).collect();
     let Some(last_s) = at_s.last() else { return Vec::new() };
     let plane = Plane::new(setup, Accuracy::OUTSIDE.over(2.0 * last_s));
     let Lived { programme, schedule, out_s } = lived_of(&Programme::of(setup));
@@ -262,7 +253,7 @@ fn side_opaque<'a>(
                 Sink::Continue
             },
         );
-        side.iter().zip(&doses).map(|((share, _), dose)| share * opaque(set_excess_k(*dose))).sum()
+        side.iter().zip(&doses).map(|((share, _), dose)| share * opacity(set_excess_k(*dose))).sum()
     });
     opaque.collect()
 }
@@ -273,6 +264,6 @@ const TURNS_K: f64 = 2.0;
 const GOES_ON_K: f64 = 0.002;
 
 /// How opaque flesh is that was so much hotter than what sets it, K.
-fn opaque(excess_k: f64) -> f64 {
+fn opacity(excess_k: f64) -> f64 {
     1.0 / (1.0 + (-excess_k / TURNS_K).exp()) + GOES_ON_K * excess_k
 }

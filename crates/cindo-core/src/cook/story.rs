@@ -66,13 +66,13 @@ pub(super) struct Story {
     /// Heats that it was moved to though its plan has none of them, in the order of the moves.
     pub(super) heats: Vec<String>,
     /// Cues and how they turned out, by their time in the heat.
-    pub(super) cues: Vec<Noticed>,
+    pub(super) cues: Vec<NoticedCue>,
     /// How often its clock waited: each is a run of its own.
     waits: usize,
 }
 
 /// A cue that was noticed: when, s in the heat, its id, and the id of its stage.
-pub(super) type Noticed = (f64, String, String);
+pub(super) type NoticedCue = (f64, String, String);
 
 /// No cook waits more often.
 const MOST_WAITS: usize = 40;

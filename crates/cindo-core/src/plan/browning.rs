@@ -5,19 +5,19 @@ use cindo_heat::solve::View;
 
 /// Browning of the first and the other face so far, s at the reference, coat included.
 #[derive(Debug)]
-pub(super) struct Browning<'c> {
+pub(crate) struct Browning<'c> {
     coating: &'c Coating,
-    pub(super) brown_s: [f64; 2],
+    pub(crate) brown_s: [f64; 2],
 }
 
 impl<'c> Browning<'c> {
     /// Raw faces under a coat.
-    pub(super) fn new(coating: &'c Coating) -> Self {
+    pub(crate) fn new(coating: &'c Coating) -> Self {
         Self { coating, brown_s: [0.0; 2] }
     }
 
     /// Adds one step.
-    pub(super) fn add(&mut self, view: &View<'_>) {
+    pub(crate) fn add(&mut self, view: &View<'_>) {
         for side in 0..2 {
             let rate = self.coating.brown_rate(view.outer_c[side], view.touching_c[side]);
             self.brown_s[side] += rate * view.step_s;

@@ -156,7 +156,7 @@ struct Recorder<'g> {
 }
 
 /// Thickness dried by boiling from a face inward, mm.
-fn crust_mm<'a>(cells: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
+pub(crate) fn crust_mm<'a>(cells: impl Iterator<Item = (&'a f64, &'a f64)>) -> f64 {
     cells.take_while(|(d, _)| **d > 0.0).fold(0.0, |mm, (d, w)| mm + d * w * 1000.0)
 }
 
