@@ -463,7 +463,7 @@ export function LineUpPage() {
           <StationSheet lineUp={lineUp} />
         </>
       )}
-      {!lineUp && plan === null && list.data && (
+      {!lineUp && !isLoading && plan === null && (
         <p className="mt-4">
           <Link className="link" to={{ pathname: "/", search: address }}>
             Plan a fish first
